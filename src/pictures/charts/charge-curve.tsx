@@ -4,6 +4,7 @@ import { scaleLinear } from "d3-scale";
 import type { BenchReading } from "@/core/bench/bench-answer";
 import { type CurveChannel, curveChannels } from "@/core/bench/bench-shapes";
 import type { ChargeCurve } from "@/core/bench/charge-curve";
+import type { Figures } from "@/core/units/figures";
 import { fromBase, toBase, type UnitId } from "@/core/units/units";
 import { useFigures } from "@/ui/figures";
 import { chargeCurveText } from "@/words/screens/desk-pictures";
@@ -75,17 +76,7 @@ export function ChargeCurvePicture({ curve, labelG, chargeG, now, kept, silent, 
           `${chargeCurveText.charge}, ${figures.label("g")}`,
           ...curveChannels.map((channel) => `${names[channel]}, ${figures.label(units[channel])}`),
         ],
-        rows: points
-          .filter((_, i) => i % 2 === 0)
-          .map(({ share, bands }) => [
-            figures.number(share * labelG, "g"),
-            ...curveChannels.map((channel) => {
-              const band = bands[channel];
-              return band
-                ? `${figures.number(band.low, units[channel], 0)} to ${figures.number(band.high, units[channel], 0)}`
-                : "–";
-            }),
-          ]),
+        rows: curveRows(points, labelG, figures),
       }}
       legend={[
         { mark: "band", colour: "soft", text: chargeCurveText.vehiclesRange },
@@ -100,27 +91,7 @@ export function ChargeCurvePicture({ curve, labelG, chargeG, now, kept, silent, 
         )}
       </title>
       {curve.silent && (
-        <g>
-          <rect
-            x={x(curve.silent.from)}
-            width={x(curve.silent.to) - x(curve.silent.from)}
-            y={HEAD}
-            height={bottom - HEAD}
-            fill="var(--chakra-colors-silent)"
-          />
-          {silent?.map((words, i) => (
-            <text
-              key={words}
-              x={(x(curve.silent!.from) + x(curve.silent!.to)) / 2}
-              y={15 + i * 16}
-              style={small}
-              textAnchor="middle"
-              fill={INK}
-            >
-              {words}
-            </text>
-          ))}
-        </g>
+        <SilentStretch from={x(curve.silent.from)} to={x(curve.silent.to)} foot={bottom} words={silent ?? []} />
       )}
       {curveChannels.map((channel, lane) => (
         <Lane
@@ -150,6 +121,41 @@ export function ChargeCurvePicture({ curve, labelG, chargeG, now, kept, silent, 
         {`charge, ${figures.label("g")}`}
       </text>
     </Drawing>
+  );
+}
+
+function curveRows(points: ChargeCurveProps["curve"]["points"], labelG: number, figures: Figures): string[][] {
+  return points
+    .filter((_, i) => i % 2 === 0)
+    .map(({ share, bands }) => [
+      figures.number(share * labelG, "g"),
+      ...curveChannels.map((channel) => {
+        const band = bands[channel];
+        return band
+          ? `${figures.number(band.low, units[channel], 0)} to ${figures.number(band.high, units[channel], 0)}`
+          : "–";
+      }),
+    ]);
+}
+
+interface SilentStretchProps {
+  from: number;
+  to: number;
+  foot: number;
+  words: readonly string[];
+}
+
+/** Charges that no gauge tells apart. */
+function SilentStretch({ from, to, foot, words }: SilentStretchProps) {
+  return (
+    <g>
+      <rect x={from} width={to - from} y={HEAD} height={foot - HEAD} fill="var(--chakra-colors-silent)" />
+      {words.map((line, i) => (
+        <text key={line} x={(from + to) / 2} y={15 + i * 16} style={small} textAnchor="middle" fill={INK}>
+          {line}
+        </text>
+      ))}
+    </g>
   );
 }
 

@@ -112,30 +112,41 @@ export function ChargeYears({ history, forecast, labelG, now }: ChargeYearsProps
           fill="none"
         />
       ))}
-      {visits.map((visit) => {
-        const at = x(Date.parse(visit.at));
-        return (
-          <g key={visit.jobId}>
-            {visit.foundG !== null && visit.leftWithG !== null && (
-              <path d={`M${at} ${y(visit.foundG)}V${y(visit.leftWithG)}`} stroke={SOFT} strokeDasharray="1 3" />
-            )}
-            {visit.foundG === null && visit.leftWithG === null && (
-              <path d={`M${at} ${HEIGHT - BOTTOM - 8}v8`} stroke={INK} strokeWidth="2" />
-            )}
-            {visit.foundG !== null && (
-              <circle cx={at} cy={y(visit.foundG)} r="5" fill="var(--chakra-colors-sheet)" stroke={INK} strokeWidth="2">
-                <title>{chargeYearsText.arrivedWith(dayOf(visit.at), figures.quantity(visit.foundG, "g"))}</title>
-              </circle>
-            )}
-            {visit.leftWithG !== null && (
-              <circle cx={at} cy={y(visit.leftWithG)} r="5" fill={INK}>
-                <title>{chargeYearsText.leftWith(dayOf(visit.at), figures.quantity(visit.leftWithG, "g"))}</title>
-              </circle>
-            )}
-          </g>
-        );
-      })}
+      {visits.map((visit) => (
+        <VisitMark key={visit.jobId} visit={visit} at={x(Date.parse(visit.at))} y={y} />
+      ))}
     </Drawing>
+  );
+}
+
+interface VisitMarkProps {
+  visit: VehicleHistory[number];
+  at: number;
+  y: (grams: number) => number;
+}
+
+/** What a vehicle came and went with. */
+function VisitMark({ visit, at, y }: VisitMarkProps) {
+  const figures = useFigures();
+  return (
+    <g>
+      {visit.foundG !== null && visit.leftWithG !== null && (
+        <path d={`M${at} ${y(visit.foundG)}V${y(visit.leftWithG)}`} stroke={SOFT} strokeDasharray="1 3" />
+      )}
+      {visit.foundG === null && visit.leftWithG === null && (
+        <path d={`M${at} ${HEIGHT - BOTTOM - 8}v8`} stroke={INK} strokeWidth="2" />
+      )}
+      {visit.foundG !== null && (
+        <circle cx={at} cy={y(visit.foundG)} r="5" fill="var(--chakra-colors-sheet)" stroke={INK} strokeWidth="2">
+          <title>{chargeYearsText.arrivedWith(dayOf(visit.at), figures.quantity(visit.foundG, "g"))}</title>
+        </circle>
+      )}
+      {visit.leftWithG !== null && (
+        <circle cx={at} cy={y(visit.leftWithG)} r="5" fill={INK}>
+          <title>{chargeYearsText.leftWith(dayOf(visit.at), figures.quantity(visit.leftWithG, "g"))}</title>
+        </circle>
+      )}
+    </g>
   );
 }
 

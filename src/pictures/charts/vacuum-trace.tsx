@@ -42,16 +42,6 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
   // A night is read in hours.
   const [per, perName, names] = step < 3600 ? [60, "min", "minutes"] : [3600, "h", "hours"];
   const newest = trace.at(-1);
-  const rows = rowsOf(
-    marks.map(({ t, kind }) => {
-      const width = vacuumMarkWords[kind].length * 6.6;
-      return { x: x(t) > WIDTH - 90 ? x(t) - 5 - width : x(t) + 5, width };
-    }),
-  );
-  const lines = [
-    { kpa: boilingKpa, words: vacuumTraceText.waterBoils, colour: "var(--chakra-colors-wait)", below: false },
-    { kpa: targetKpa, words: vacuumTraceText.targetVacuum, colour: "var(--chakra-colors-done)", below: true },
-  ];
   return (
     <Drawing
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
@@ -91,39 +81,8 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
         y={HEIGHT - 9}
         firstAtStart
       />
-      {marks.map(({ t, kind }, i) => (
-        <g key={`${kind}-${t}`}>
-          <path d={`M${x(t)} ${TOP}V${HEIGHT - BOTTOM}`} stroke={SOFT} strokeDasharray="3 3" />
-          <text
-            x={x(t) + (x(t) > WIDTH - 90 ? -5 : 5)}
-            y={TOP + 10 + 14 * (rows[i] ?? 0)}
-            className={svgClass(12)}
-            fontWeight="600"
-            textAnchor={x(t) > WIDTH - 90 ? "end" : "start"}
-            fill={INK}
-          >
-            {vacuumMarkWords[kind]}
-          </text>
-        </g>
-      ))}
-      {lines.map(
-        ({ kpa, words, colour, below }) =>
-          kpa !== null && (
-            <g key={words}>
-              <path d={`M${LEFT} ${y(kpa)}H${WIDTH - RIGHT}`} stroke={colour} strokeWidth="2" />
-              <text
-                x={WIDTH - RIGHT - 4}
-                y={y(kpa) + (below ? 15 : -5)}
-                className={svgClass(12)}
-                fontWeight="600"
-                textAnchor="end"
-                fill={colour}
-              >
-                {words}
-              </text>
-            </g>
-          ),
-      )}
+      <Marks marks={marks} x={x} />
+      <Limits targetKpa={targetKpa} boilingKpa={boilingKpa} y={y} />
       {path.length > 1 && (
         <path d={courseOf(path.map(({ t, kpa }) => [x(t), y(kpa)]))} fill="none" stroke={INK} strokeWidth="2.4" />
       )}
@@ -138,6 +97,61 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
         />
       )}
     </Drawing>
+  );
+}
+
+/** Pump and hold, each named where it began; names that would overlap stand in rows. */
+function Marks({ marks, x }: { marks: VacuumTraceProps["evacuate"]["marks"]; x: (t: number) => number }) {
+  const rows = rowsOf(
+    marks.map(({ t, kind }) => {
+      const width = vacuumMarkWords[kind].length * 6.6;
+      return { x: x(t) > WIDTH - 90 ? x(t) - 5 - width : x(t) + 5, width };
+    }),
+  );
+  return marks.map(({ t, kind }, i) => (
+    <g key={`${kind}-${t}`}>
+      <path d={`M${x(t)} ${TOP}V${HEIGHT - BOTTOM}`} stroke={SOFT} strokeDasharray="3 3" />
+      <text
+        x={x(t) + (x(t) > WIDTH - 90 ? -5 : 5)}
+        y={TOP + 10 + 14 * (rows[i] ?? 0)}
+        className={svgClass(12)}
+        fontWeight="600"
+        textAnchor={x(t) > WIDTH - 90 ? "end" : "start"}
+        fill={INK}
+      >
+        {vacuumMarkWords[kind]}
+      </text>
+    </g>
+  ));
+}
+
+interface LimitsProps extends Pick<VacuumTraceProps, "targetKpa" | "boilingKpa"> {
+  y: (kpa: number) => number;
+}
+
+/** The pressure to get under, and that at which water boils. */
+function Limits({ targetKpa, boilingKpa, y }: LimitsProps) {
+  const lines = [
+    { kpa: boilingKpa, words: vacuumTraceText.waterBoils, colour: "var(--chakra-colors-wait)", below: false },
+    { kpa: targetKpa, words: vacuumTraceText.targetVacuum, colour: "var(--chakra-colors-done)", below: true },
+  ];
+  return lines.map(
+    ({ kpa, words, colour, below }) =>
+      kpa !== null && (
+        <g key={words}>
+          <path d={`M${LEFT} ${y(kpa)}H${WIDTH - RIGHT}`} stroke={colour} strokeWidth="2" />
+          <text
+            x={WIDTH - RIGHT - 4}
+            y={y(kpa) + (below ? 15 : -5)}
+            className={svgClass(12)}
+            fontWeight="600"
+            textAnchor="end"
+            fill={colour}
+          >
+            {words}
+          </text>
+        </g>
+      ),
   );
 }
 

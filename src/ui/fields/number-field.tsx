@@ -99,20 +99,12 @@ export function NumberField(props: NumberFieldProps) {
       <FieldNote
         aside={
           asked.length > 0 && (
-            <Flex role="group" aria-label={say(numberFieldText.unitOfTheEntry(label))}>
-              {asked.slice(0, 2).map((unit) => (
-                <BenchButton
-                  key={unit}
-                  kind="plain"
-                  px="1.5"
-                  my="-14px"
-                  textDecoration="underline"
-                  onClick={() => onChange({ text: bareNumber(text), unit })}
-                >
-                  {`${bareNumber(text)} ${units[unit].label}?`}
-                </BenchButton>
-              ))}
-            </Flex>
+            <AskedUnits
+              label={say(numberFieldText.unitOfTheEntry(label))}
+              text={bareNumber(text)}
+              units={asked.slice(0, 2)}
+              onPick={(unit) => onChange({ text: bareNumber(text), unit })}
+            />
           )
         }
       >
@@ -129,6 +121,33 @@ export function NumberField(props: NumberFieldProps) {
         )}
       </FieldNote>
     </Field.Root>
+  );
+}
+
+interface AskedUnitsProps {
+  label: string;
+  text: string;
+  units: readonly UnitId[];
+  onPick: (unit: UnitId) => void;
+}
+
+/** Other units in which the number would be right, or more likely. */
+function AskedUnits({ label, text, units: asked, onPick }: AskedUnitsProps) {
+  return (
+    <Flex role="group" aria-label={label}>
+      {asked.map((unit) => (
+        <BenchButton
+          key={unit}
+          kind="plain"
+          px="1.5"
+          my="-14px"
+          textDecoration="underline"
+          onClick={() => onPick(unit)}
+        >
+          {`${text} ${units[unit].label}?`}
+        </BenchButton>
+      ))}
+    </Flex>
   );
 }
 

@@ -215,25 +215,7 @@ function OpenBench({ begun }: { begun: Begun }) {
               onDiscard={(one) => setKept(kept.filter((other) => other !== one))}
             />
           )}
-          <Grid templateColumns={{ base: "minmax(0, 1fr)", lg: "250px minmax(0, 1fr)" }} gap="3.5">
-            <GaugesCard
-              state={state}
-              answer={shown}
-              restKpa={answer?.kind === "standing" ? answer.restKpa : null}
-              kept={kept}
-              bands={bands.part}
-            />
-            <Card tight title={benchViewText.pressureEnthalpyChartTapA}>
-              <PhMap
-                refrigerant={state.label.refrigerant}
-                now={shown && { name: "now", corners: shown.corners }}
-                kept={kept
-                  .filter((one) => one.state.label.refrigerant === state.label.refrigerant)
-                  .map((one) => ({ name: one.name, corners: one.answer.corners }))}
-                names={cornerWords}
-              />
-            </Card>
-          </Grid>
+          <BenchPictures state={state} answer={answer} shown={shown} kept={kept} bands={bands.part} />
           <CurveCard state={state} answer={running} kept={kept} curve={curve} set={set} />
           <BoardCard state={state} answer={shown} />
           <TimeCard state={state} />
@@ -264,6 +246,42 @@ function OpenBench({ begun }: { begun: Begun }) {
     </AppFrame>
   );
 }
+
+interface BenchPicturesProps {
+  state: BenchState;
+  answer: BenchWork["answer"];
+  /** Running state that is drawn: the newest one that ran. */
+  shown: Extract<BenchWork["answer"], { kind: "running" }> | null;
+  kept: readonly KeptState[];
+  bands: BenchWork["bands"]["part"];
+}
+
+/** Both gauges and the cycle. */
+function BenchPictures({ state, answer, shown, kept, bands }: BenchPicturesProps) {
+  return (
+    <Grid templateColumns={{ base: "minmax(0, 1fr)", lg: "250px minmax(0, 1fr)" }} gap="3.5">
+      <GaugesCard
+        state={state}
+        answer={shown}
+        restKpa={answer?.kind === "standing" ? answer.restKpa : null}
+        kept={kept}
+        bands={bands}
+      />
+      <Card tight title={benchViewText.pressureEnthalpyChartTapA}>
+        <PhMap
+          refrigerant={state.label.refrigerant}
+          now={shown && { name: "now", corners: shown.corners }}
+          kept={kept
+            .filter((one) => one.state.label.refrigerant === state.label.refrigerant)
+            .map((one) => ({ name: one.name, corners: one.answer.corners }))}
+          names={cornerWords}
+        />
+      </Card>
+    </Grid>
+  );
+}
+
+type BenchWork = ReturnType<typeof useBenchWork>;
 
 function Header({ state, children }: { state: BenchState; children: ReactNode }) {
   const figures = useFigures();

@@ -35,15 +35,43 @@ const PLAIN = 0.6;
 
 /** The day, what is in it, and what is wrong: each on a control that answers at once. */
 export function Controls({ state, set, limits }: LimitedProps) {
-  const [more, setMore] = useState(false);
-  const { conditions, label } = state;
-  const day = (part: Partial<BenchState["conditions"]>) =>
-    set((now) => ({ ...now, conditions: { ...now.conditions, ...part } }));
+  const { label } = state;
   return (
     <Stack gap="3.5">
       <Text as="h2" fontWeight="semibold" color="soft" fontSize="md">
         {controlsText.conditions}
       </Text>
+      <DayControls state={state} set={set} limits={limits} />
+      <Text as="h2" fontWeight="semibold" color="soft" fontSize="md" mt="1">
+        {commonText.charge}
+      </Text>
+      <ChargeTrack state={state} set={set} limits={limits} />
+      <Track
+        label={controlsText.air}
+        of="airG"
+        most={Math.max(mostAirG(label.chargeG), state.airG)}
+        unit="g"
+        step={0.5}
+        decimals={1}
+        value={state.airG}
+        limit={limits.airG}
+        set={(airG) => set((now) => ({ ...now, airG }))}
+      />
+      <Text as="h2" fontWeight="semibold" color="soft" fontSize="md" mt="1">
+        {controlsText.faults}
+      </Text>
+      <Wrongs state={state} set={set} able={benchCauses.filter((cause) => possible(cause, label))} />
+    </Stack>
+  );
+}
+
+/** Conditions of the day and of the test. */
+function DayControls({ state: { conditions }, set, limits }: LimitedProps) {
+  const [more, setMore] = useState(false);
+  const day = (part: Partial<BenchState["conditions"]>) =>
+    set((now) => ({ ...now, conditions: { ...now.conditions, ...part } }));
+  return (
+    <>
       <Track
         label={controlsText.ambient}
         of="ambientC"
@@ -112,26 +140,7 @@ export function Controls({ state, set, limits }: LimitedProps) {
           {controlsText.altitudeCabin}
         </BenchButton>
       )}
-      <Text as="h2" fontWeight="semibold" color="soft" fontSize="md" mt="1">
-        {commonText.charge}
-      </Text>
-      <ChargeTrack state={state} set={set} limits={limits} />
-      <Track
-        label={controlsText.air}
-        of="airG"
-        most={Math.max(mostAirG(label.chargeG), state.airG)}
-        unit="g"
-        step={0.5}
-        decimals={1}
-        value={state.airG}
-        limit={limits.airG}
-        set={(airG) => set((now) => ({ ...now, airG }))}
-      />
-      <Text as="h2" fontWeight="semibold" color="soft" fontSize="md" mt="1">
-        {controlsText.faults}
-      </Text>
-      <Wrongs state={state} set={set} able={benchCauses.filter((cause) => possible(cause, label))} />
-    </Stack>
+    </>
   );
 }
 

@@ -45,7 +45,6 @@ const shown: { name: string; unit: UnitId; decimals: number; of: (sample: Simula
 
 /** The state played in time: started, pulled down, stopped, emptied, evacuated and filled, with every instrument live. */
 export function TimeCard({ state }: { state: BenchState }) {
-  const figures = useFigures();
   const time = useBenchTime(state);
   const { status, latest, trace, refused } = time;
   const on = status === "running";
@@ -86,59 +85,77 @@ export function TimeCard({ state }: { state: BenchState }) {
         </Flex>
       }
     >
-      <Grid templateColumns="repeat(auto-fill, minmax(104px, 1fr))" gap="2" mb="3">
-        {shown.map(({ name, unit, decimals, of }) => (
-          <Box key={name}>
-            <Text kind="small">{`${name}, ${figures.label(unit)}`}</Text>
-            <Text fontSize="xl" fontWeight="semibold" lineHeight="1.1">
-              {latest === null ? "–" : figures.number(of(latest), unit, decimals)}
-            </Text>
-          </Box>
-        ))}
-        <Box>
-          <Text kind="small">
-            {latest?.vacuumKpa != null
-              ? timeCardText.vacuum(figures.label("kPaAbs"))
-              : timeCardText.canContent(figures.label("g"))}
-          </Text>
-          <Text fontSize="xl" fontWeight="semibold" lineHeight="1.1">
-            {latest === null
-              ? "–"
-              : latest.vacuumKpa != null
-                ? figures.number(latest.vacuumKpa, "kPaAbs", 2)
-                : figures.number(latest.scaleG, "g")}
-          </Text>
-        </Box>
-      </Grid>
-      <Flex gap="5" wrap="wrap" mb="2">
-        <Choice label={commonText.engine} options={engineChoices} value={time.engine} onChange={time.setEngine} />
-        <Choice
-          label={timeCardText.pace}
-          options={paces}
-          value={String(time.pace) as "1" | "10" | "60"}
-          onChange={(pace) => time.setPace(Number(pace))}
-        />
-        <Choice label={timeCardText.connected} options={machines} value={time.machine} onChange={time.setMachine} />
-        <Choice
-          label={timeCardText.canOf(figures.quantity(CAN_G, "g"))}
-          options={[
-            { value: "off", label: timeCardText.offTheScale },
-            { value: "on", label: timeCardText.onTheScale },
-          ]}
-          value={time.canOn ? "on" : "off"}
-          onChange={(can) => time.setCan(can === "on")}
-        />
-        <Choice
-          label={timeCardText.chargingValve}
-          options={valves}
-          value={latest?.valve ?? "shut"}
-          onChange={time.setValve}
-        />
-      </Flex>
+      <TimeReadings latest={latest} />
+      <TimeControls time={time} />
       <Text role="status" minH="24px" fontWeight="semibold" color={refused ? "danger" : "soft"}>
         {refused ? simulatorSentence(refused) : timeCardText.theHighValveStaysClosed}
       </Text>
       <Trace trace={trace} latest={latest} minutes={6} />
     </Card>
+  );
+}
+
+type BenchTime = ReturnType<typeof useBenchTime>;
+
+/** The numbers of every instrument now. */
+function TimeReadings({ latest }: Pick<BenchTime, "latest">) {
+  const figures = useFigures();
+  return (
+    <Grid templateColumns="repeat(auto-fill, minmax(104px, 1fr))" gap="2" mb="3">
+      {shown.map(({ name, unit, decimals, of }) => (
+        <Box key={name}>
+          <Text kind="small">{`${name}, ${figures.label(unit)}`}</Text>
+          <Text fontSize="xl" fontWeight="semibold" lineHeight="1.1">
+            {latest === null ? "–" : figures.number(of(latest), unit, decimals)}
+          </Text>
+        </Box>
+      ))}
+      <Box>
+        <Text kind="small">
+          {latest?.vacuumKpa != null
+            ? timeCardText.vacuum(figures.label("kPaAbs"))
+            : timeCardText.canContent(figures.label("g"))}
+        </Text>
+        <Text fontSize="xl" fontWeight="semibold" lineHeight="1.1">
+          {latest === null
+            ? "–"
+            : latest.vacuumKpa != null
+              ? figures.number(latest.vacuumKpa, "kPaAbs", 2)
+              : figures.number(latest.scaleG, "g")}
+        </Text>
+      </Box>
+    </Grid>
+  );
+}
+
+/** What a person does at the vehicle. */
+function TimeControls({ time }: { time: BenchTime }) {
+  const figures = useFigures();
+  return (
+    <Flex gap="5" wrap="wrap" mb="2">
+      <Choice label={commonText.engine} options={engineChoices} value={time.engine} onChange={time.setEngine} />
+      <Choice
+        label={timeCardText.pace}
+        options={paces}
+        value={String(time.pace) as "1" | "10" | "60"}
+        onChange={(pace) => time.setPace(Number(pace))}
+      />
+      <Choice label={timeCardText.connected} options={machines} value={time.machine} onChange={time.setMachine} />
+      <Choice
+        label={timeCardText.canOf(figures.quantity(CAN_G, "g"))}
+        options={[
+          { value: "off", label: timeCardText.offTheScale },
+          { value: "on", label: timeCardText.onTheScale },
+        ]}
+        value={time.canOn ? "on" : "off"}
+        onChange={(can) => time.setCan(can === "on")}
+      />
+      <Choice
+        label={timeCardText.chargingValve}
+        options={valves}
+        value={time.latest?.valve ?? "shut"}
+        onChange={time.setValve}
+      />
+    </Flex>
   );
 }

@@ -26,21 +26,17 @@ const settledWords = {
   steady: standingCardText.pressuresSteady,
 } as const;
 
-/** Engine and clock, and what has just happened; where the act stands that is next. */
-export function Standing({
-  car,
-  busy,
-  ending,
-  onEnd,
-  onAgain,
-}: {
+interface StandingProps {
   car: Car;
   busy: boolean;
   ending: boolean;
   onEnd: () => void;
   onAgain: () => void;
-}) {
-  const { standing, passing, refused, hint, status, reason } = car;
+}
+
+/** Engine and clock, and what has just happened; where the act stands that is next. */
+export function Standing({ car, busy, ending, onEnd, onAgain }: StandingProps) {
+  const { standing, status, reason } = car;
   const events = standing?.events ?? [];
   const news = events.flatMap((event) => {
     if (event.kind === "act" || event.kind === "engine") return [];
@@ -48,7 +44,6 @@ export function Standing({
     return words === null ? [] : [{ atS: event.atS, ...words }];
   });
   const last = news.at(-1);
-  const felt = events.findLast((event) => event.kind === "act" && event.felt !== null);
   if (status === "lost")
     return (
       <Notice tone="act" title={standingCardText.simulatedVehicleLost}>
@@ -83,52 +78,61 @@ export function Standing({
           {`${formatClock(last.atS)}. ${last.text}`}
         </Notice>
       )}
-      <Box bg="sheet" borderLeftWidth="6px" borderLeftColor="ink" rounded="card" px="3.5" py="2">
-        <Flex align="end" gap="4" wrap="wrap">
-          <Box flex="1 1 190px" minW="0" minH="46px">
-            <Text kind="heading" lineHeight="1.2">
-              {standing === null
-                ? standingCardText.preparingTheVehicle
-                : passing !== null
-                  ? standingCardText.timePasses
-                  : standing.beliefDue
-                    ? standingCardText.theClockWaitsForYour
-                    : settledWords[standing.settled]}
-            </Text>
-            <Text color={refused ? "danger" : "soft"} fontSize="sm" role="status">
-              {standing?.beliefDue
-                ? standingCardText.putTheMostLikelyCause
-                : refused
-                  ? refusalWords(refused)
-                  : hint !== null
-                    ? hintWords(hint.step)
-                    : felt?.kind === "act" && felt.felt !== null
-                      ? feltWords(felt.felt)
-                      : standingCardText.noExpectedRangeInDrills}
-            </Text>
-          </Box>
-          <BenchButton
-            disabled={busy || standing === null || standing.refusals.settle !== undefined}
-            onClick={() => car.does({ does: "act", act: "settle" })}
-          >
-            {standingCardText.waitUntilSteady}
-          </BenchButton>
-          <Choice
-            label={commonText.engine}
-            options={engineChoices}
-            value={standing?.engine ?? "off"}
-            disabled={busy}
-            onChange={(engine) => car.does({ does: "engine", engine })}
-          />
-          <Choice
-            label={standingCardText.clockF}
-            options={paces}
-            value={String(car.pace) as "0" | "1" | "10"}
-            onChange={(pace) => car.setPace(Number(pace))}
-          />
-        </Flex>
-      </Box>
+      <ClockBar car={car} busy={busy} />
     </>
+  );
+}
+
+/** State of the vehicle, engine and clock. */
+function ClockBar({ car, busy }: Pick<StandingProps, "car" | "busy">) {
+  const { standing, passing, refused, hint } = car;
+  const felt = standing?.events.findLast((event) => event.kind === "act" && event.felt !== null);
+  return (
+    <Box bg="sheet" borderLeftWidth="6px" borderLeftColor="ink" rounded="card" px="3.5" py="2">
+      <Flex align="end" gap="4" wrap="wrap">
+        <Box flex="1 1 190px" minW="0" minH="46px">
+          <Text kind="heading" lineHeight="1.2">
+            {standing === null
+              ? standingCardText.preparingTheVehicle
+              : passing !== null
+                ? standingCardText.timePasses
+                : standing.beliefDue
+                  ? standingCardText.theClockWaitsForYour
+                  : settledWords[standing.settled]}
+          </Text>
+          <Text color={refused ? "danger" : "soft"} fontSize="sm" role="status">
+            {standing?.beliefDue
+              ? standingCardText.putTheMostLikelyCause
+              : refused
+                ? refusalWords(refused)
+                : hint !== null
+                  ? hintWords(hint.step)
+                  : felt?.kind === "act" && felt.felt !== null
+                    ? feltWords(felt.felt)
+                    : standingCardText.noExpectedRangeInDrills}
+          </Text>
+        </Box>
+        <BenchButton
+          disabled={busy || standing === null || standing.refusals.settle !== undefined}
+          onClick={() => car.does({ does: "act", act: "settle" })}
+        >
+          {standingCardText.waitUntilSteady}
+        </BenchButton>
+        <Choice
+          label={commonText.engine}
+          options={engineChoices}
+          value={standing?.engine ?? "off"}
+          disabled={busy}
+          onChange={(engine) => car.does({ does: "engine", engine })}
+        />
+        <Choice
+          label={standingCardText.clockF}
+          options={paces}
+          value={String(car.pace) as "0" | "1" | "10"}
+          onChange={(pace) => car.setPace(Number(pace))}
+        />
+      </Flex>
+    </Box>
   );
 }
 

@@ -100,38 +100,13 @@ export function AppFrame(props: AppFrameProps) {
     >
       <SkipLink />
       <Views current={current} dark={dark} onTheme={lightOrDark} open={menuOpen} onClose={() => setMenuOpen(false)} />
-      <Flex
-        as="header"
-        gridColumn={{ md: "2" }}
-        gridRow="2"
-        bg="sheet"
-        align="center"
-        ps="4"
-        // As far from the edge as the work beside its scrollbar.
-        pe={ownScrolls ? "4" : "26px"}
-        py={{ base: "1", md: "0" }}
-        minH="56px"
-        gap="4"
-        rowGap="0"
-        wrap={{ base: "wrap", md: "nowrap" }}
-        minW="0"
-      >
-        <BenchButton
-          kind="plain"
-          display={{ md: "none" }}
-          px="2"
-          aria-expanded={menuOpen}
-          onClick={() => setMenuOpen(!menuOpen)}
-        >
-          <Menu size={22} aria-hidden />
-          {appFrameText.menu}
-        </BenchButton>
+      <FrameHeader ownScrolls={ownScrolls} menuOpen={menuOpen} onMenu={() => setMenuOpen(!menuOpen)}>
         {header ?? (
           <Text as="h1" kind="value">
             {title}
           </Text>
         )}
-      </Flex>
+      </FrameHeader>
       <Flex gridColumn={{ md: "2" }} gridRow="3" minH="0" minW="0" direction="column">
         {notices}
         <Box
@@ -153,6 +128,40 @@ export function AppFrame(props: AppFrameProps) {
         </Box>
       ) : null}
     </Grid>
+  );
+}
+
+interface FrameHeaderProps {
+  ownScrolls: boolean;
+  menuOpen: boolean;
+  onMenu: () => void;
+  children: ReactNode;
+}
+
+function FrameHeader({ ownScrolls, menuOpen, onMenu, children }: FrameHeaderProps) {
+  return (
+    <Flex
+      as="header"
+      gridColumn={{ md: "2" }}
+      gridRow="2"
+      bg="sheet"
+      align="center"
+      ps="4"
+      // As far from the edge as the work beside its scrollbar.
+      pe={ownScrolls ? "4" : "26px"}
+      py={{ base: "1", md: "0" }}
+      minH="56px"
+      gap="4"
+      rowGap="0"
+      wrap={{ base: "wrap", md: "nowrap" }}
+      minW="0"
+    >
+      <BenchButton kind="plain" display={{ md: "none" }} px="2" aria-expanded={menuOpen} onClick={onMenu}>
+        <Menu size={22} aria-hidden />
+        {appFrameText.menu}
+      </BenchButton>
+      {children}
+    </Flex>
   );
 }
 

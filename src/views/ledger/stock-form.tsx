@@ -1,7 +1,7 @@
 "use client";
 
 import { Flex, Stack } from "@chakra-ui/react";
-import { useRef, useState } from "react";
+import { type ReactNode, useRef, useState } from "react";
 import { techniciansOf } from "@/core/records/choices";
 import { fields } from "@/core/records/fields";
 import type { Container } from "@/core/records/stock/container";
@@ -100,43 +100,17 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
         }}
       />
       {act !== null && (
-        <>
-          <FormNumber
-            control={form.control}
-            name="amount"
-            spec={act === "count" ? fields.counted : fields.moved}
-            label={
-              act === "count"
-                ? tareG === null
-                  ? commonText.content
-                  : stockFormText.scaleReadingWithCylinder
-                : stockFormText.amount
-            }
-          />
-          {act === "move" && (
-            <Select
-              label={stockFormText.targetCylinder}
-              empty={others.length === 0 ? stockFormText.noOtherCylinderHoldsThis : stockFormText.selectCylinder}
-              options={others.map(({ id, name }) => [id, name])}
-              field={form.register("target", { onChange: () => setMixing(false) })}
-            />
-          )}
-          <Flex gap="3">
-            <FormText control={form.control} name="technician" label={commonText.name} />
-            <FormText control={form.control} name="remark" label={stockFormText.remark} />
-          </Flex>
-          <Flex gap="2" align="center">
-            <BenchButton type="submit" kind="act" disabled={gap !== null}>
-              {mixing ? stockWords.mix : stockFormText.recordEntry}
-            </BenchButton>
-            <Text kind="aside" flex="1">
-              {gap ??
-                (act === "count" && netG !== null
-                  ? stockFormText.theLedger(signed(netG - heldG, figures.quantity(Math.abs(netG - heldG), "g")))
-                  : "")}
-            </Text>
-          </Flex>
-        </>
+        <EntryFields form={form} act={act} tareG={tareG} others={others} onTarget={() => setMixing(false)}>
+          <BenchButton type="submit" kind="act" disabled={gap !== null}>
+            {mixing ? stockWords.mix : stockFormText.recordEntry}
+          </BenchButton>
+          <Text kind="aside" flex="1">
+            {gap ??
+              (act === "count" && netG !== null
+                ? stockFormText.theLedger(signed(netG - heldG, figures.quantity(Math.abs(netG - heldG), "g")))
+                : "")}
+          </Text>
+        </EntryFields>
       )}
       {said !== null && (
         <Text role={said.tone === "act" ? "alert" : "status"} color={said.tone}>
@@ -157,6 +131,52 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
         </BenchButton>
       </Flex>
     </Stack>
+  );
+}
+
+interface EntryFieldsProps {
+  form: ReturnType<typeof useCheckedForm<FormValues>>;
+  act: NonNullable<FormValues["act"]>;
+  tareG: number | null;
+  /** Cylinders that its content may be moved to. */
+  others: readonly Container[];
+  onTarget: () => void;
+  /** The action that records it. */
+  children: ReactNode;
+}
+
+/** Amount, target, name and remark of one entry. */
+function EntryFields({ form, act, tareG, others, onTarget, children }: EntryFieldsProps) {
+  return (
+    <>
+      <FormNumber
+        control={form.control}
+        name="amount"
+        spec={act === "count" ? fields.counted : fields.moved}
+        label={
+          act === "count"
+            ? tareG === null
+              ? commonText.content
+              : stockFormText.scaleReadingWithCylinder
+            : stockFormText.amount
+        }
+      />
+      {act === "move" && (
+        <Select
+          label={stockFormText.targetCylinder}
+          empty={others.length === 0 ? stockFormText.noOtherCylinderHoldsThis : stockFormText.selectCylinder}
+          options={others.map(({ id, name }) => [id, name])}
+          field={form.register("target", { onChange: onTarget })}
+        />
+      )}
+      <Flex gap="3">
+        <FormText control={form.control} name="technician" label={commonText.name} />
+        <FormText control={form.control} name="remark" label={stockFormText.remark} />
+      </Flex>
+      <Flex gap="2" align="center">
+        {children}
+      </Flex>
+    </>
   );
 }
 

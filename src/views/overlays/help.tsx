@@ -2,7 +2,7 @@
 
 import { Box, Flex, Input, Kbd } from "@chakra-ui/react";
 import { X } from "lucide-react";
-import { useEffect, useRef, useState } from "react";
+import { type RefObject, useEffect, useRef, useState } from "react";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
 import { closeOverlay, useOverlays } from "@/ui/overlays";
@@ -18,18 +18,8 @@ export function Help() {
   const [query, setQuery] = useState("");
   const [open, setOpen] = useState<string | null>(about ?? place);
   const panel = useRef<HTMLDivElement>(null);
-  const back = useRef<Element | null>(null);
   useEffect(() => setOpen(about ?? place), [about, place]);
-  useEffect(() => {
-    back.current = document.activeElement;
-    panel.current?.focus();
-    const onEscape = (event: KeyboardEvent) => event.key === "Escape" && closeOverlay();
-    window.addEventListener("keydown", onEscape);
-    return () => {
-      window.removeEventListener("keydown", onEscape);
-      if (back.current instanceof HTMLElement) back.current.focus();
-    };
-  }, []);
+  useFocusInside(panel);
   const first = glossary.find(({ id }) => id === (about ?? place));
   const found = query.trim() === "" ? null : findEntries(query, figures);
   const listed = found ?? glossary.filter((entry) => entry !== first);
@@ -87,24 +77,43 @@ export function Help() {
             onOpen={() => setOpen(open === entry.id ? null : entry.id)}
           />
         ))}
-        {found === null && (
-          <Box mt="4">
-            <Text kind="strong" mb="1">
-              {helpText.keys}
-            </Text>
-            {commands.map((command) => (
-              <Flex key={command.key} justify="space-between" minH="32px" align="center">
-                <Text>{command.does}</Text>
-                <Kbd fontFamily="body">{command.key.toUpperCase()}</Kbd>
-              </Flex>
-            ))}
-            <Text kind="note" mt="1">
-              {helpText.ctrlKFindsViewsSteps}
-            </Text>
-          </Box>
-        )}
+        {found === null && <Keys commands={commands} />}
       </Box>
     </Flex>
+  );
+}
+
+/** Takes the focus while it stands, and gives it back; Escape closes it. */
+function useFocusInside(panel: RefObject<HTMLDivElement | null>): void {
+  const back = useRef<Element | null>(null);
+  useEffect(() => {
+    back.current = document.activeElement;
+    panel.current?.focus();
+    const onEscape = (event: KeyboardEvent) => event.key === "Escape" && closeOverlay();
+    window.addEventListener("keydown", onEscape);
+    return () => {
+      window.removeEventListener("keydown", onEscape);
+      if (back.current instanceof HTMLElement) back.current.focus();
+    };
+  }, [panel]);
+}
+
+function Keys({ commands }: Pick<ReturnType<typeof useOverlays>, "commands">) {
+  return (
+    <Box mt="4">
+      <Text kind="strong" mb="1">
+        {helpText.keys}
+      </Text>
+      {commands.map((command) => (
+        <Flex key={command.key} justify="space-between" minH="32px" align="center">
+          <Text>{command.does}</Text>
+          <Kbd fontFamily="body">{command.key.toUpperCase()}</Kbd>
+        </Flex>
+      ))}
+      <Text kind="note" mt="1">
+        {helpText.ctrlKFindsViewsSteps}
+      </Text>
+    </Box>
   );
 }
 

@@ -136,10 +136,7 @@ function VehicleActs({ vehicle }: { vehicle: VehicleFile }) {
 }
 
 function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
-  const figures = useFigures();
   const { row, history } = vehicle;
-  const [now] = useState(() => Date.now());
-  const forecast = useMemo(() => forecastOf(history), [history]);
   const jobsQuery = useCallback(() => jobsOf(history), [history]);
   const jobs = useStored(jobsQuery);
   const likeQuery = useCallback(
@@ -149,12 +146,6 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
   const like = useStored(likeQuery);
   const its = jobs.state === "ready" ? jobs.value : [];
   const sound = its.length === 0 ? 0 : soundReadingsOf({ ...its[0]!, id: "" }, its).length;
-  const facts = [
-    row.refrigerant === null ? null : refrigerantLabels[row.refrigerant],
-    row.labelG === null ? null : `label ${figures.quantity(row.labelG, "g")}`,
-    row.metering === null ? null : circuitWords[row.metering],
-    row.compressor === null ? null : circuitWords[row.compressor],
-  ].filter((fact) => fact !== null);
   return (
     <Grid
       as="main"
@@ -165,44 +156,7 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
       alignItems="start"
     >
       <Stack gap="3.5" minW="0">
-        <Card title={commonText.charge} aside={<Text kind="note">{facts.join(", ")}</Text>}>
-          {forecast === null ? (
-            <>
-              <Text fontSize="3xl" fontWeight="semibold">
-                {vehicleViewText.chargeUnknown}
-              </Text>
-              <Text kind="soft">{vehicleViewText.neverChargedByWeightHere}</Text>
-            </>
-          ) : (
-            <>
-              <Flex gap="6" wrap="wrap" align="baseline">
-                <Figure label={vehicleViewText.estimatedChargeToday} value={heldWords(forecast, now, figures)} />
-                <Figure
-                  label={vehicleViewText.leakRate}
-                  value={rateWords(forecast.rate, figures)}
-                  note={rateBasis(forecast.rate)}
-                />
-                {forecast.passing.map(({ share, when }) => (
-                  <Figure
-                    key={share}
-                    label={vehicleViewText.belowOfTheLabel(Math.round(share * 100))}
-                    value={passingWords(when, now).likely}
-                    note={passingWords(when, now).range}
-                    tone={dueOf(when, now) === "passed" ? "act" : dueOf(when, now) === "soon" ? "wait" : "ink"}
-                  />
-                ))}
-              </Flex>
-              <Text mt="2" fontSize="md">
-                {watchWords(forecast, now, figures)}
-              </Text>
-            </>
-          )}
-          {row.labelG !== null && history.length > 0 && (
-            <Box mt="3">
-              <ChargeYears history={history} forecast={forecast} labelG={row.labelG} now={now} />
-            </Box>
-          )}
-        </Card>
+        <ChargeCard row={row} history={history} />
         <VisitList
           history={history}
           practice={vehicle.practice}
@@ -214,24 +168,7 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
       <Stack gap="3.5" minW="0">
         <VehicleRecord vehicle={vehicle} same={like.state === "ready" ? like.value.same : []} />
         <VehiclePhotos vehicle={vehicle} jobs={its} />
-        {like.state === "ready" && like.value.alike.length > 0 && (
-          <Card title={vehicleViewText.similarVehicles}>
-            <Stack gap="1">
-              {like.value.alike.map((one) => (
-                <Box asChild key={one.id} minH="target" py="1" borderTopWidth="1px" borderColor="line">
-                  <Link href={vehiclePath(one.id)}>
-                    <Text typed fontWeight="semibold" truncate>
-                      {one.name}
-                    </Text>
-                    <Text kind="note">
-                      {vehicleViewText.lastVisit(figures.quantity(one.labelG, "g"), dayOf(one.lastAt))}
-                    </Text>
-                  </Link>
-                </Box>
-              ))}
-            </Stack>
-          </Card>
-        )}
+        {like.state === "ready" && like.value.alike.length > 0 && <SimilarVehicles alike={like.value.alike} />}
         <Card title={vehicleViewText.vehicleCode}>
           <Flex gap="3" align="center">
             <Qr text={vehicleQr(vehicle.id)} label={vehicleViewText.codeOfThisVehicle} />
@@ -240,6 +177,79 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
         </Card>
       </Stack>
     </Grid>
+  );
+}
+
+/** What becomes of the charge: today, leak rate, and when it passes what matters. */
+function ChargeCard({ row, history }: Pick<VehicleFile, "row" | "history">) {
+  const figures = useFigures();
+  const [now] = useState(() => Date.now());
+  const forecast = useMemo(() => forecastOf(history), [history]);
+  const facts = [
+    row.refrigerant === null ? null : refrigerantLabels[row.refrigerant],
+    row.labelG === null ? null : `label ${figures.quantity(row.labelG, "g")}`,
+    row.metering === null ? null : circuitWords[row.metering],
+    row.compressor === null ? null : circuitWords[row.compressor],
+  ].filter((fact) => fact !== null);
+  return (
+    <Card title={commonText.charge} aside={<Text kind="note">{facts.join(", ")}</Text>}>
+      {forecast === null ? (
+        <>
+          <Text fontSize="3xl" fontWeight="semibold">
+            {vehicleViewText.chargeUnknown}
+          </Text>
+          <Text kind="soft">{vehicleViewText.neverChargedByWeightHere}</Text>
+        </>
+      ) : (
+        <>
+          <Flex gap="6" wrap="wrap" align="baseline">
+            <Figure label={vehicleViewText.estimatedChargeToday} value={heldWords(forecast, now, figures)} />
+            <Figure
+              label={vehicleViewText.leakRate}
+              value={rateWords(forecast.rate, figures)}
+              note={rateBasis(forecast.rate)}
+            />
+            {forecast.passing.map(({ share, when }) => (
+              <Figure
+                key={share}
+                label={vehicleViewText.belowOfTheLabel(Math.round(share * 100))}
+                value={passingWords(when, now).likely}
+                note={passingWords(when, now).range}
+                tone={dueOf(when, now) === "passed" ? "act" : dueOf(when, now) === "soon" ? "wait" : "ink"}
+              />
+            ))}
+          </Flex>
+          <Text mt="2" fontSize="md">
+            {watchWords(forecast, now, figures)}
+          </Text>
+        </>
+      )}
+      {row.labelG !== null && history.length > 0 && (
+        <Box mt="3">
+          <ChargeYears history={history} forecast={forecast} labelG={row.labelG} now={now} />
+        </Box>
+      )}
+    </Card>
+  );
+}
+
+function SimilarVehicles({ alike }: { alike: Awaited<ReturnType<typeof similarVehicles>> }) {
+  const figures = useFigures();
+  return (
+    <Card title={vehicleViewText.similarVehicles}>
+      <Stack gap="1">
+        {alike.map((one) => (
+          <Box asChild key={one.id} minH="target" py="1" borderTopWidth="1px" borderColor="line">
+            <Link href={vehiclePath(one.id)}>
+              <Text typed fontWeight="semibold" truncate>
+                {one.name}
+              </Text>
+              <Text kind="note">{vehicleViewText.lastVisit(figures.quantity(one.labelG, "g"), dayOf(one.lastAt))}</Text>
+            </Link>
+          </Box>
+        ))}
+      </Stack>
+    </Card>
   );
 }
 

@@ -41,7 +41,6 @@ interface LogChooserProps {
 /** A log of real instruments: choose it, say which column is what, and it is read. */
 export function LogChooser({ act, refrigerant = null, altitudeM = null, onLog }: LogChooserProps) {
   const reader = useLogReader();
-  const figures = useFigures();
   const [file, setFile] = useState<File | null>(null);
   const [preview, setPreview] = useState<LogPreview | null>(null);
   const [mapping, setMapping] = useState<LogMapping | null>(null);
@@ -108,26 +107,7 @@ export function LogChooser({ act, refrigerant = null, altitudeM = null, onLog }:
               setDoubted(null);
             }}
           />
-          {doubted && file && (
-            <Box mt="3">
-              <Notice tone="act" title={logDoubtWords.title}>
-                {doubted.doubts.map((doubt) => (
-                  <Text key={doubt.code}>{logDoubtSentence(doubt, figures)}</Text>
-                ))}
-                <Flex gap="2" mt="2" wrap="wrap">
-                  <BenchButton
-                    kind="act"
-                    onClick={() => onLog(file.name, withDoubtsMended(doubted.log, doubted.doubts))}
-                  >
-                    {logDoubtWords.mend(doubted.doubts)}
-                  </BenchButton>
-                  <BenchButton kind="quiet" onClick={() => onLog(file.name, doubted.log)}>
-                    {logDoubtWords.asItStands}
-                  </BenchButton>
-                </Flex>
-              </Notice>
-            </Box>
-          )}
+          {doubted && file && <Doubted {...doubted} onLog={(log) => onLog(file.name, log)} />}
           <Flex gap="3" mt="3" align="center">
             <BenchButton
               kind={doubted ? "quiet" : "act"}
@@ -146,6 +126,34 @@ export function LogChooser({ act, refrigerant = null, altitudeM = null, onLog }:
           </Flex>
         </Box>
       )}
+    </Box>
+  );
+}
+
+interface DoubtedProps {
+  log: LogColumns;
+  doubts: readonly LogDoubt[];
+  onLog: (log: LogColumns) => void;
+}
+
+/** What looks wrong in a log, to be put right or taken as it stands. */
+function Doubted({ log, doubts, onLog }: DoubtedProps) {
+  const figures = useFigures();
+  return (
+    <Box mt="3">
+      <Notice tone="act" title={logDoubtWords.title}>
+        {doubts.map((doubt) => (
+          <Text key={doubt.code}>{logDoubtSentence(doubt, figures)}</Text>
+        ))}
+        <Flex gap="2" mt="2" wrap="wrap">
+          <BenchButton kind="act" onClick={() => onLog(withDoubtsMended(log, doubts))}>
+            {logDoubtWords.mend(doubts)}
+          </BenchButton>
+          <BenchButton kind="quiet" onClick={() => onLog(log)}>
+            {logDoubtWords.asItStands}
+          </BenchButton>
+        </Flex>
+      </Notice>
     </Box>
   );
 }
@@ -184,45 +192,15 @@ function Mapping({ preview, mapping, onChange }: MappingProps) {
             onPick={(timeKind) => onChange({ ...mapping, timeKind })}
           />
         </Row>
-        {logChannels.map((channel) => {
-          const from = mapping.columns[channel];
-          return (
-            <Row key={channel} label={channels[channel].name}>
-              <Select
-                label={logChooserText.columnOf(channels[channel].name)}
-                value={from ? String(from.column) : ""}
-                options={[["", "none"], ...options]}
-                onPick={(value) =>
-                  setChannel(
-                    channel,
-                    value === ""
-                      ? null
-                      : { ...from, column: Number(value), unit: from?.unit ?? channels[channel].log.units[0] },
-                  )
-                }
-              />
-              {channels[channel].log.units.length > 1 && (
-                <Select
-                  label={logChooserText.logUnitOf(channels[channel].name)}
-                  value={from?.unit ?? channels[channel].log.units[0]}
-                  options={channels[channel].log.units.map((unit) => [unit, units[unit].label])}
-                  onPick={(unit) => from && setChannel(channel, { ...from, unit })}
-                />
-              )}
-              {isPressure(channel) && (
-                <Select
-                  label={logChooserText.countedFrom(channels[channel].name)}
-                  value={from?.absolute ? "absolute" : "gauge"}
-                  options={[
-                    ["gauge", livePanelText.gauge],
-                    ["absolute", livePanelText.absolute],
-                  ]}
-                  onPick={(picked) => from && setChannel(channel, { ...from, absolute: picked === "absolute" })}
-                />
-              )}
-            </Row>
-          );
-        })}
+        {logChannels.map((channel) => (
+          <ChannelRow
+            key={channel}
+            channel={channel}
+            from={mapping.columns[channel]}
+            columns={options}
+            onChange={(change) => setChannel(channel, change)}
+          />
+        ))}
       </Grid>
       <Checkbox.Root
         mt="2"
@@ -240,31 +218,83 @@ function Mapping({ preview, mapping, onChange }: MappingProps) {
         />
         <Checkbox.Label fontSize="md">{logChooserText.decimalComma}</Checkbox.Label>
       </Checkbox.Root>
-      <Box overflowX="auto" mt="2" tabIndex={0} role="region" aria-label={logChooserText.firstRowsOfTheLog}>
-        <Table.Root size="sm">
-          <Table.Header>
-            <Table.Row bg="transparent">
+      <FirstRows preview={preview} named={named} />
+    </>
+  );
+}
+
+function FirstRows({ preview, named }: { preview: LogPreview; named: (column: number) => string }) {
+  return (
+    <Box overflowX="auto" mt="2" tabIndex={0} role="region" aria-label={logChooserText.firstRowsOfTheLog}>
+      <Table.Root size="sm">
+        <Table.Header>
+          <Table.Row bg="transparent">
+            {preview.header.map((_, i) => (
+              <Table.ColumnHeader key={named(i)} color="soft" whiteSpace="nowrap">
+                {named(i)}
+              </Table.ColumnHeader>
+            ))}
+          </Table.Row>
+        </Table.Header>
+        <Table.Body>
+          {preview.rows.slice(0, 4).map((row) => (
+            <Table.Row key={row.join("|")} bg="transparent">
               {preview.header.map((_, i) => (
-                <Table.ColumnHeader key={named(i)} color="soft" whiteSpace="nowrap">
-                  {named(i)}
-                </Table.ColumnHeader>
+                <Table.Cell key={named(i)} whiteSpace="nowrap">
+                  {row[i] ?? ""}
+                </Table.Cell>
               ))}
             </Table.Row>
-          </Table.Header>
-          <Table.Body>
-            {preview.rows.slice(0, 4).map((row) => (
-              <Table.Row key={row.join("|")} bg="transparent">
-                {preview.header.map((_, i) => (
-                  <Table.Cell key={named(i)} whiteSpace="nowrap">
-                    {row[i] ?? ""}
-                  </Table.Cell>
-                ))}
-              </Table.Row>
-            ))}
-          </Table.Body>
-        </Table.Root>
-      </Box>
-    </>
+          ))}
+        </Table.Body>
+      </Table.Root>
+    </Box>
+  );
+}
+
+interface ChannelRowProps {
+  channel: LogChannel;
+  from: LogColumn | undefined;
+  columns: readonly (readonly [string, string])[];
+  onChange: (change: LogColumn | null) => void;
+}
+
+/** Column, unit and, of a pressure, zero of one channel. */
+function ChannelRow({ channel, from, columns, onChange }: ChannelRowProps) {
+  return (
+    <Row label={channels[channel].name}>
+      <Select
+        label={logChooserText.columnOf(channels[channel].name)}
+        value={from ? String(from.column) : ""}
+        options={[["", "none"], ...columns]}
+        onPick={(value) =>
+          onChange(
+            value === ""
+              ? null
+              : { ...from, column: Number(value), unit: from?.unit ?? channels[channel].log.units[0] },
+          )
+        }
+      />
+      {channels[channel].log.units.length > 1 && (
+        <Select
+          label={logChooserText.logUnitOf(channels[channel].name)}
+          value={from?.unit ?? channels[channel].log.units[0]}
+          options={channels[channel].log.units.map((unit) => [unit, units[unit].label])}
+          onPick={(unit) => from && onChange({ ...from, unit })}
+        />
+      )}
+      {isPressure(channel) && (
+        <Select
+          label={logChooserText.countedFrom(channels[channel].name)}
+          value={from?.absolute ? "absolute" : "gauge"}
+          options={[
+            ["gauge", livePanelText.gauge],
+            ["absolute", livePanelText.absolute],
+          ]}
+          onPick={(picked) => from && onChange({ ...from, absolute: picked === "absolute" })}
+        />
+      )}
+    </Row>
   );
 }
 

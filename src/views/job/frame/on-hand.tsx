@@ -86,51 +86,59 @@ export function OnHand() {
         <Text kind="soft">{onHandText.noneYetAddEachCan}</Text>
       ) : (
         <Stack gap="3">
-          {containers.map((container) => {
-            const drawnFrom = used.has(`container:${container.id}`) || open?.containerId === container.id;
-            return (
-              <Flex key={container.id} gap="3" rowGap="1" align="start" wrap={{ base: "wrap", md: "nowrap" }}>
-                <Box flex={{ base: "1 1 150px", md: "1" }} minW="0">
-                  <TextField
-                    label={commonText.name}
-                    value={container.name}
-                    onChange={(name) => change((list) => list.map((c) => (c.id === container.id ? { ...c, name } : c)))}
-                  />
-                </Box>
-                <Box flex={{ base: "1 1 150px", md: "1" }} minW="0">
-                  <NumberField
-                    spec={fields.net}
-                    value={container.net}
-                    hint={drawnFrom ? onHandText.alreadyUsed : undefined}
-                    onChange={(net) => change((list) => list.map((c) => (c.id === container.id ? { ...c, net } : c)))}
-                  />
-                </Box>
-                <Box flex={{ base: "1 1 150px", md: "1" }} minW="0">
-                  <NumberField
-                    spec={fields.container}
-                    value={container.temperature}
-                    hint={container.temperature.text === "" ? onHandText.sameAsAmbient : undefined}
-                    onChange={(temperature) =>
-                      change((list) => list.map((c) => (c.id === container.id ? { ...c, temperature } : c)))
-                    }
-                  />
-                </Box>
-                {!drawnFrom && (
-                  <BenchButton
-                    kind="quiet"
-                    mt="25px"
-                    aria-label={onHandText.remove(container.name)}
-                    onClick={() => change((list) => list.filter((c) => c.id !== container.id))}
-                  >
-                    <Trash2 size={18} />
-                  </BenchButton>
-                )}
-              </Flex>
-            );
-          })}
+          {containers.map((container) => (
+            <ContainerFields
+              key={container.id}
+              container={container}
+              drawnFrom={used.has(`container:${container.id}`) || open?.containerId === container.id}
+              onChange={(part) => change((list) => list.map((c) => (c.id === container.id ? { ...c, ...part } : c)))}
+              onRemove={() => change((list) => list.filter((c) => c.id !== container.id))}
+            />
+          ))}
         </Stack>
       )}
     </Card>
+  );
+}
+
+type OnHandContainer = Job["charge"]["containers"][number];
+
+interface ContainerFieldsProps {
+  container: OnHandContainer;
+  /** Its grams are booked: it stays on the list. */
+  drawnFrom: boolean;
+  onChange: (part: Partial<OnHandContainer>) => void;
+  onRemove: () => void;
+}
+
+function ContainerFields({ container, drawnFrom, onChange, onRemove }: ContainerFieldsProps) {
+  return (
+    <Flex gap="3" rowGap="1" align="start" wrap={{ base: "wrap", md: "nowrap" }}>
+      <Box flex={{ base: "1 1 150px", md: "1" }} minW="0">
+        <TextField label={commonText.name} value={container.name} onChange={(name) => onChange({ name })} />
+      </Box>
+      <Box flex={{ base: "1 1 150px", md: "1" }} minW="0">
+        <NumberField
+          spec={fields.net}
+          value={container.net}
+          hint={drawnFrom ? onHandText.alreadyUsed : undefined}
+          onChange={(net) => onChange({ net })}
+        />
+      </Box>
+      <Box flex={{ base: "1 1 150px", md: "1" }} minW="0">
+        <NumberField
+          spec={fields.container}
+          value={container.temperature}
+          hint={container.temperature.text === "" ? onHandText.sameAsAmbient : undefined}
+          onChange={(temperature) => onChange({ temperature })}
+        />
+      </Box>
+      {!drawnFrom && (
+        <BenchButton kind="quiet" mt="25px" aria-label={onHandText.remove(container.name)} onClick={onRemove}>
+          <Trash2 size={18} />
+        </BenchButton>
+      )}
+    </Flex>
   );
 }
 

@@ -92,30 +92,7 @@ function SimulatorScale({ balance: found, next }: PanelProps) {
         {found.perContainer.length === 0 && <Text kind="soft">{scalePanelText.addACanOrCylinder}</Text>}
       </Flex>
       <Grid templateColumns={{ base: "1fr", md: "repeat(2, 1fr)", xl: "repeat(4, 1fr)" }} gap="2.5">
-        <ValveCard
-          name={scalePanelText.liquidHighSide}
-          does={scalePanelText.engineOffHighValveOpen}
-          never={scalePanelText.neverWithTheEngineRunning}
-          open={valve === "liquid-high"}
-          disabled={container === null || !tared || valve !== "shut"}
-          onOpen={() => open("liquid-high")}
-        />
-        <ValveCard
-          name={scalePanelText.vapourLowSide}
-          does={scalePanelText.engineAtFastIdleCylinder}
-          never={scalePanelText.highValveStaysClosed}
-          open={valve === "vapour-low"}
-          disabled={container === null || !tared || valve !== "shut"}
-          onOpen={() => open("vapour-low")}
-        />
-        <ValveCard
-          name={scalePanelText.hoseLowSide}
-          does={scalePanelText.cylinderClosedEngineAtFast}
-          never={scalePanelText.highValveStaysClosed}
-          open={valve === "hose-low"}
-          disabled={valve !== "shut" || !waitsInHose(found)}
-          onOpen={() => open("hose-low")}
-        />
+        <ValveCards valve={valve} ready={container !== null && tared} hoseWaits={waitsInHose(found)} onOpen={open} />
         <Flex direction="column" gap="2" borderWidth="1px" borderColor="line" rounded="card" p="3" bg="field">
           <Text kind="strong">{scalePanelText.scale}</Text>
           <Text kind="number" lineHeight="1.1">
@@ -143,6 +120,45 @@ function SimulatorScale({ balance: found, next }: PanelProps) {
       </Box>
       <Alarms alarms={desk.live?.alarms ?? []} />
     </Card>
+  );
+}
+
+interface ValveCardsProps {
+  valve: ChargeValve;
+  /** A container stands on the scale, and the scale is zeroed. */
+  ready: boolean;
+  hoseWaits: boolean;
+  onOpen: (valve: Exclude<ChargeValve, "shut">) => void;
+}
+
+function ValveCards({ valve, ready, hoseWaits, onOpen }: ValveCardsProps) {
+  return (
+    <>
+      <ValveCard
+        name={scalePanelText.liquidHighSide}
+        does={scalePanelText.engineOffHighValveOpen}
+        never={scalePanelText.neverWithTheEngineRunning}
+        open={valve === "liquid-high"}
+        disabled={!ready || valve !== "shut"}
+        onOpen={() => onOpen("liquid-high")}
+      />
+      <ValveCard
+        name={scalePanelText.vapourLowSide}
+        does={scalePanelText.engineAtFastIdleCylinder}
+        never={scalePanelText.highValveStaysClosed}
+        open={valve === "vapour-low"}
+        disabled={!ready || valve !== "shut"}
+        onOpen={() => onOpen("vapour-low")}
+      />
+      <ValveCard
+        name={scalePanelText.hoseLowSide}
+        does={scalePanelText.cylinderClosedEngineAtFast}
+        never={scalePanelText.highValveStaysClosed}
+        open={valve === "hose-low"}
+        disabled={valve !== "shut" || !hoseWaits}
+        onOpen={() => onOpen("hose-low")}
+      />
+    </>
   );
 }
 
@@ -225,12 +241,7 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
   const [shows, setShows] = useState<Shows>("left");
   const [confirmed, setConfirmed] = useState<string | null>(null);
   const [valve, setValve] = useState<Exclude<ValveAt, "shut"> | null>(null);
-  const [engine, setEngine] = useState<"off" | "on" | null>(null);
   if (chargeInputsOf(job) === null) return null;
-  const watched: ChargeSample | null =
-    valve === null || engine === null
-      ? null
-      : { time: 0, scaleG: null, low: null, high: null, engineOn: engine === "on", valve };
   const write = (container: MassBalance["perContainer"][number]) => {
     const { id } = container;
     const entry = typedOf(id);
@@ -282,30 +293,55 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
             {refused}
           </Text>
         )}
-        {found.drawInG >= WORTH_DRAWING_IN_G && (
-          <Flex gap="3" wrap="wrap" align="center">
-            <BenchButton kind={waitsInHose(found) ? "act" : "quiet"} onClick={() => edit(hoseDrawnIn)}>
-              {scalePanelText.hoseDrawnIn}
-            </BenchButton>
-            <Text flex="1 1 300px">
-              {scalePanelText.inTheHoseAboutS(figures.quantity(found.drawInG, "g"), CLOSED_RUNNING, DRAW_IN_S)}
-            </Text>
-          </Flex>
-        )}
-        <Flex gap="6" wrap="wrap">
-          <Choice label={scalePanelText.openValve} options={handValves} value={valve} onChange={setValve} />
-          <Choice
-            label={commonText.engine}
-            options={[
-              { value: "off", label: scalePanelText.off },
-              { value: "on", label: scalePanelText.running },
-            ]}
-            value={engine}
-            onChange={setEngine}
-          />
-        </Flex>
-        {watched && <Alarms alarms={stateAlarms(watched, { mostHighKpa: Number.POSITIVE_INFINITY })} />}
+        {found.drawInG >= WORTH_DRAWING_IN_G && <DrawIn balance={found} onDrawnIn={() => edit(hoseDrawnIn)} />}
+        <WatchedValves valve={valve} onValve={setValve} />
       </Stack>
     </Card>
+  );
+}
+
+/** Liquid of the hose, to be drawn in before anything is weighed for good. */
+function DrawIn({ balance, onDrawnIn }: { balance: MassBalance; onDrawnIn: () => void }) {
+  const figures = useFigures();
+  return (
+    <Flex gap="3" wrap="wrap" align="center">
+      <BenchButton kind={waitsInHose(balance) ? "act" : "quiet"} onClick={onDrawnIn}>
+        {scalePanelText.hoseDrawnIn}
+      </BenchButton>
+      <Text flex="1 1 300px">
+        {scalePanelText.inTheHoseAboutS(figures.quantity(balance.drawInG, "g"), CLOSED_RUNNING, DRAW_IN_S)}
+      </Text>
+    </Flex>
+  );
+}
+
+interface WatchedValvesProps {
+  valve: Exclude<ValveAt, "shut"> | null;
+  onValve: (valve: Exclude<ValveAt, "shut">) => void;
+}
+
+/** Valve and engine as a person says they stand, and what is dangerous in it. */
+function WatchedValves({ valve, onValve }: WatchedValvesProps) {
+  const [engine, setEngine] = useState<"off" | "on" | null>(null);
+  const watched: ChargeSample | null =
+    valve === null || engine === null
+      ? null
+      : { time: 0, scaleG: null, low: null, high: null, engineOn: engine === "on", valve };
+  return (
+    <>
+      <Flex gap="6" wrap="wrap">
+        <Choice label={scalePanelText.openValve} options={handValves} value={valve} onChange={onValve} />
+        <Choice
+          label={commonText.engine}
+          options={[
+            { value: "off", label: scalePanelText.off },
+            { value: "on", label: scalePanelText.running },
+          ]}
+          value={engine}
+          onChange={setEngine}
+        />
+      </Flex>
+      {watched && <Alarms alarms={stateAlarms(watched, { mostHighKpa: Number.POSITIVE_INFINITY })} />}
+    </>
   );
 }

@@ -91,36 +91,14 @@ export function PressureCard() {
           </Box>
         )}
       </Grid>
-      {answer !== null && !answer.ok && (
-        <Box mt="3">
-          <Notice tone="act" title={pressureTestProblem(answer.issue, figures)} />
-        </Box>
-      )}
-      {answer?.ok && (
-        <Box mt="3" role="status">
-          <Measure
-            label={leakWords.drop}
-            value={{ value: answer.value.dropKpa, uncertainty: answer.value.uncertaintyKpa }}
-            unit="kPa"
-            decimals={1}
-          />
-          <Text
-            mt="1"
-            fontSize="md"
-            fontWeight="semibold"
-            color={answer.value.outcome === "none-shown" ? "ink" : "danger"}
-          >
-            {pressureTestWords(answer.value, figures)}
-          </Text>
-        </Box>
-      )}
+      {answer !== null && <TestResult answer={answer} />}
     </Card>
   );
 }
 
 /** Fill, begin, end, let out: on the simulated rack, or by gauges that a log plays. */
 function LiveTest({ limitKpa }: { limitKpa: number | null }) {
-  const { job, record } = useJob();
+  const { job } = useJob();
   const rack = useSimulator("status", "source", "setEngine", "pressurise", "releaseTestGas");
   const desk = useDesk("pressureClock");
   const [refused, setRefused] = useState<string | null>(null);
@@ -128,6 +106,7 @@ function LiveTest({ limitKpa }: { limitKpa: number | null }) {
   // As the strip of live readings shows them, not a single trembling sample.
   const kpa = useLiveOf((live) => live?.values.high ?? live?.values.low ?? null);
   const celsius = useLiveOf((live) => live?.values.ambient ?? null);
+  const { begin, end } = useTestRun(kpa, celsius);
   if (rack.status !== "running") return null;
   const simulated = rack.source.kind === "rack";
   const running = pressureTestRuns(job.leak);
@@ -142,31 +121,6 @@ function LiveTest({ limitKpa }: { limitKpa: number | null }) {
   const release = async () => {
     const issue = await rack.releaseTestGas();
     setRefused(issue ? simulatorSentence(issue) : null);
-  };
-  const change = (now: Partial<Test>) =>
-    record((stored) => ({ ...stored, leak: { ...stored.leak, test: { ...stored.leak.test, ...now } } }));
-  const begin = () => {
-    if (kpa === null || celsius === null) return;
-    const now = new Date().toISOString();
-    change({
-      start: entryOf(kpa, test.start.unit, 0),
-      startTemperature: entryOf(celsius, test.startTemperature.unit, 1),
-      end: { ...test.end, text: "" },
-      endTemperature: { ...test.endTemperature, text: "" },
-      startedAt: now,
-      endedAt: null,
-      trace: [{ t: 0, kpa, celsius }],
-      seenAt: now,
-    });
-  };
-  const end = () => {
-    if (kpa === null || celsius === null) return;
-    change({
-      end: entryOf(kpa, test.end.unit, 0),
-      endTemperature: entryOf(celsius, test.endTemperature.unit, 1),
-      length: entryOf(desk.pressureClock(), test.length.unit === "s" ? "s" : "min", 1),
-      endedAt: new Date().toISOString(),
-    });
   };
   return (
     <Box mt="3">
@@ -208,5 +162,70 @@ function LiveTest({ limitKpa }: { limitKpa: number | null }) {
         </Text>
       )}
     </Box>
+  );
+}
+
+/** Begins and ends the test with what the instruments show. */
+function useTestRun(kpa: number | null, celsius: number | null) {
+  const { job, record } = useJob();
+  const desk = useDesk("pressureClock");
+  const { test } = job.leak;
+  const change = (now: Partial<Test>) =>
+    record((stored) => ({ ...stored, leak: { ...stored.leak, test: { ...stored.leak.test, ...now } } }));
+  const begin = () => {
+    if (kpa === null || celsius === null) return;
+    const now = new Date().toISOString();
+    change({
+      start: entryOf(kpa, test.start.unit, 0),
+      startTemperature: entryOf(celsius, test.startTemperature.unit, 1),
+      end: { ...test.end, text: "" },
+      endTemperature: { ...test.endTemperature, text: "" },
+      startedAt: now,
+      endedAt: null,
+      trace: [{ t: 0, kpa, celsius }],
+      seenAt: now,
+    });
+  };
+  const end = () => {
+    if (kpa === null || celsius === null) return;
+    change({
+      end: entryOf(kpa, test.end.unit, 0),
+      endTemperature: entryOf(celsius, test.endTemperature.unit, 1),
+      length: entryOf(desk.pressureClock(), test.length.unit === "s" ? "s" : "min", 1),
+      endedAt: new Date().toISOString(),
+    });
+  };
+  return { begin, end };
+}
+
+/** What the corrected drop means. */
+function TestResult({ answer }: { answer: NonNullable<ReturnType<typeof judgedPressureTest>> }) {
+  const figures = useFigures();
+  return (
+    <>
+      {!answer.ok && (
+        <Box mt="3">
+          <Notice tone="act" title={pressureTestProblem(answer.issue, figures)} />
+        </Box>
+      )}
+      {answer.ok && (
+        <Box mt="3" role="status">
+          <Measure
+            label={leakWords.drop}
+            value={{ value: answer.value.dropKpa, uncertainty: answer.value.uncertaintyKpa }}
+            unit="kPa"
+            decimals={1}
+          />
+          <Text
+            mt="1"
+            fontSize="md"
+            fontWeight="semibold"
+            color={answer.value.outcome === "none-shown" ? "ink" : "danger"}
+          >
+            {pressureTestWords(answer.value, figures)}
+          </Text>
+        </Box>
+      )}
+    </>
   );
 }

@@ -9,7 +9,7 @@ import { showsCarriedDay } from "@/core/records/derived/carried-conditions";
 import { deriveFor, settingValues, type TestName, withSetting, withTyped } from "@/core/records/derived/job-readings";
 import { pastedCells, type ReadingRow, withPasted } from "@/core/records/derived/pasted-readings";
 import { fields } from "@/core/records/fields";
-import type { TestSetting } from "@/core/records/job";
+import type { Job, TestRecord, TestSetting } from "@/core/records/job";
 import { entryValue } from "@/core/units/entry";
 import { type UnitId, unitsOf } from "@/core/units/units";
 import { useDiagnosis, useJob, useSetPart, useSimulator } from "@/session/session";
@@ -183,18 +183,7 @@ function Readings({ which }: { which: TestName }) {
       rowGap="0"
       alignItems="start"
     >
-      <span />
-      {test.settings.map((setting) => (
-        <Box key={setting.name} pb="1">
-          <Text fontWeight="semibold" fontSize="md">
-            {settingHead(setting.name, job.intake.compressor)}
-          </Text>
-          <Text fontSize="sm" color={setting.unsettled.length > 0 ? "wait" : "soft"}>
-            {provenance(setting)}
-          </Text>
-        </Box>
-      ))}
-      <span />
+      <SettingHeads test={test} compressor={job.intake.compressor} />
       {hasSpeed && (
         <>
           <RowLabel text={testFormText.engineSpeed} />
@@ -249,6 +238,26 @@ function Readings({ which }: { which: TestName }) {
         </Box>
       )}
     </Grid>
+  );
+}
+
+/** Name of each setting, and where its readings come from. */
+function SettingHeads({ test, compressor }: { test: TestRecord; compressor: Job["intake"]["compressor"] }) {
+  return (
+    <>
+      <span />
+      {test.settings.map((setting) => (
+        <Box key={setting.name} pb="1">
+          <Text fontWeight="semibold" fontSize="md">
+            {settingHead(setting.name, compressor)}
+          </Text>
+          <Text fontSize="sm" color={setting.unsettled.length > 0 ? "wait" : "soft"}>
+            {provenance(setting)}
+          </Text>
+        </Box>
+      ))}
+      <span />
+    </>
   );
 }
 

@@ -30,6 +30,73 @@ export function TypedCycle({ which }: { which: TestName }) {
   const { job, edit } = useJob();
   const [index, setIndex] = useState<0 | 1>(0);
   const setting = job[which].settings[index];
+  const typed = useTypedCycle(which, index);
+  const { min, max, between, taps, missing } = typed;
+  const { cycle } = setting;
+  return (
+    <Card title={typedCycleText.clutchCycling}>
+      <Flex gap="2" wrap="wrap" align="center" mb="3">
+        {job[which].settings.map(({ name: of }, i) => (
+          <BenchButton key={of} aria-pressed={index === i} onClick={() => setIndex(i as 0 | 1)}>
+            {typedCycleText.at(of)}
+          </BenchButton>
+        ))}
+        <Text kind="soft" flex="1 1 260px">
+          <Explain about="steady">{typedCycleText.cycling}</Explain>
+          {typedCycleText.isNotAFaultBy}
+        </Text>
+      </Flex>
+      <Grid templateColumns={{ base: "1fr", md: "repeat(3, minmax(0, 1fr))" }} gap="3">
+        <NumberField spec={lowest} value={min} onChange={typed.setMin} />
+        <NumberField spec={highest} value={max} onChange={typed.setMax} />
+        <NumberField spec={period} value={between} onChange={typed.setBetween} />
+      </Grid>
+      <Flex gap="3" mt="3" wrap="wrap" align="center">
+        <BenchButton kind="quiet" minH="72px" px="6" repeats onClick={typed.tap}>
+          {typedCycleText.tapAtEachCutIn}
+        </BenchButton>
+        <Text kind="soft" role="status">
+          {taps.length === 0
+            ? typedCycleText.noneYet
+            : taps.length < LEAST_TAPS
+              ? typedCycleText.ofAtLeast(taps.length, LEAST_TAPS)
+              : typedCycleText.cutInsSApart(taps.length, formatNumber(typed.periodS, "s", 0))}
+        </Text>
+        <Box ml="auto">
+          <BenchButton disabled={missing.length > 0} onClick={typed.write}>
+            {typedCycleText.recordCycle}
+          </BenchButton>
+        </Box>
+      </Flex>
+      <Text mt="2" kind="aside">
+        {cycle !== null
+          ? typedCycleText.recordedForEveryS(
+              setting.name,
+              figures.range(cycle.lowMinKpa, cycle.lowMaxKpa, "kPa"),
+              formatNumber(cycle.periodS, "s", 0),
+            )
+          : missing.length > 0
+            ? typedCycleText.missing(missing.join(", "))
+            : typedCycleText.noCycleRecordedForThis}
+      </Text>
+      {cycle !== null && (
+        <BenchButton
+          kind="quiet"
+          mt="2"
+          onClick={() => edit((stored) => withSetting(stored, which, index, (now) => ({ ...now, cycle: null })))}
+        >
+          {typedCycleText.clearCycle}
+        </BenchButton>
+      )}
+    </Card>
+  );
+}
+
+/** Swing and period as they are typed or tapped, and what is missing to record them. */
+function useTypedCycle(which: TestName, index: 0 | 1) {
+  const figures = useFigures();
+  const { job, edit } = useJob();
+  const setting = job[which].settings[index];
   const name = `cycle-${which}-${index}`;
   const [min, setMin] = useDraftEntry(`${name}-min`, figures.unit("kPa"));
   const [max, setMax] = useDraftEntry(`${name}-max`, figures.unit("kPa"));
@@ -68,62 +135,5 @@ export function TypedCycle({ which }: { which: TestName }) {
       })),
     );
   };
-  const { cycle } = setting;
-  return (
-    <Card title={typedCycleText.clutchCycling}>
-      <Flex gap="2" wrap="wrap" align="center" mb="3">
-        {job[which].settings.map(({ name: of }, i) => (
-          <BenchButton key={of} aria-pressed={index === i} onClick={() => setIndex(i as 0 | 1)}>
-            {typedCycleText.at(of)}
-          </BenchButton>
-        ))}
-        <Text kind="soft" flex="1 1 260px">
-          <Explain about="steady">{typedCycleText.cycling}</Explain>
-          {typedCycleText.isNotAFaultBy}
-        </Text>
-      </Flex>
-      <Grid templateColumns={{ base: "1fr", md: "repeat(3, minmax(0, 1fr))" }} gap="3">
-        <NumberField spec={lowest} value={min} onChange={setMin} />
-        <NumberField spec={highest} value={max} onChange={setMax} />
-        <NumberField spec={period} value={between} onChange={setBetween} />
-      </Grid>
-      <Flex gap="3" mt="3" wrap="wrap" align="center">
-        <BenchButton kind="quiet" minH="72px" px="6" repeats onClick={tap}>
-          {typedCycleText.tapAtEachCutIn}
-        </BenchButton>
-        <Text kind="soft" role="status">
-          {taps.length === 0
-            ? typedCycleText.noneYet
-            : taps.length < LEAST_TAPS
-              ? typedCycleText.ofAtLeast(taps.length, LEAST_TAPS)
-              : typedCycleText.cutInsSApart(taps.length, formatNumber(periodS, "s", 0))}
-        </Text>
-        <Box ml="auto">
-          <BenchButton disabled={missing.length > 0} onClick={write}>
-            {typedCycleText.recordCycle}
-          </BenchButton>
-        </Box>
-      </Flex>
-      <Text mt="2" kind="aside">
-        {cycle !== null
-          ? typedCycleText.recordedForEveryS(
-              setting.name,
-              figures.range(cycle.lowMinKpa, cycle.lowMaxKpa, "kPa"),
-              formatNumber(cycle.periodS, "s", 0),
-            )
-          : missing.length > 0
-            ? typedCycleText.missing(missing.join(", "))
-            : typedCycleText.noCycleRecordedForThis}
-      </Text>
-      {cycle !== null && (
-        <BenchButton
-          kind="quiet"
-          mt="2"
-          onClick={() => edit((stored) => withSetting(stored, which, index, (now) => ({ ...now, cycle: null })))}
-        >
-          {typedCycleText.clearCycle}
-        </BenchButton>
-      )}
-    </Card>
-  );
+  return { min, setMin, max, setMax, between, setBetween, taps, tap, periodS, missing, write };
 }
