@@ -6,5 +6,7 @@ import "./suites/at-the-car";
 import "./suites/log";
 import "./suites/diagnosis";
 import "./suites/bench";
+import "./suites/distance";
+import "./suites/main-action";
 
 afterAll(closeSharedBrowser);

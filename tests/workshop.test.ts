@@ -1,8 +1,9 @@
-/** Browser tests of charging, of the records and of what can go wrong. One browser for all of it; the three parts take about equally long and run at once. */
+/** Browser tests of charging, of the records, of the drill and of what can go wrong. One browser for all of it; the three parts take about equally long and run at once. */
 import { afterAll } from "vitest";
 import { closeSharedBrowser } from "./browser/session";
 import "./suites/charge-desk";
 import "./suites/desk";
+import "./suites/drill";
 import "./suites/entering";
 import "./suites/help";
 import "./suites/power-cut";

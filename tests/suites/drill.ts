@@ -4,7 +4,7 @@ import { By, Key } from "selenium-webdriver";
 import { describe, expect, inject, it } from "vitest";
 import type { Browser } from "../browser/browser";
 import { findingsOf } from "../browser/findings";
-import { browserSession } from "../browser/session";
+import { browserSession, storedJob } from "../browser/session";
 
 /** A lack of charge, and one that both gauges and a clamp on the liquid line give away. */
 const CASE = "1K-0004Y";
@@ -346,6 +346,10 @@ describe("exercises", () => {
     await browser.press("Close valve");
     await browser.says("within the label range", 60_000);
     await browser.press("Done: verification");
+    await browser.at("prove");
+    const id = decodeURIComponent((await browser.driver.getCurrentUrl()).split("/").at(-2)!);
+    // A page that is left at once stores its last change with the next page of the job.
+    await browser.until("the step is stored", async () => (await storedJob(browser, id)).steps.charge.doneAt !== null);
     await browser.load(`${address}/drill`);
     await browser.says("Passed");
     await browser.says(/In the vehicle 4[678]\d g of 470 g/);
