@@ -7,6 +7,8 @@ import { Options, ServiceBuilder } from "selenium-webdriver/chrome.js";
 
 /** A wait ends as soon as what it waits for is there: only a failure takes this long. Generous, since machines are shared. */
 const WAIT_MS = 60_000;
+/** Long enough for the page to move the focus, ms. */
+const FOCUS_MOVES_MS = 1500;
 /** Storage of a page, without the copy of the build. */
 const RECORDS = "cookies,file_systems,indexeddb,local_storage,storage_buckets";
 const artifacts = path.resolve(import.meta.dirname, "../../test-artifacts");
@@ -232,8 +234,7 @@ export class Browser {
     // Enter in a text of several lines is a new line.
     const last = (await field.getTagName()) === "input" ? [Key.ENTER] : [];
     await this.retrying(async () => {
-      const reached = await this.driver.executeScript<boolean>("return document.activeElement === arguments[0]", field);
-      if (reached) return;
+      if (await this.hasFocus(field)) return;
       this.input.clicks++;
       await field.click();
     }, `press “${label}”`);
@@ -244,6 +245,12 @@ export class Browser {
       .perform();
     this.input.keys += text.length + last.length;
     await this.until(`“${label}” holds what was typed`, async () => (await this.valueOf(label)) === text);
+    // Enter moves the focus a moment later; where nothing is left to enter it stays.
+    if (last.length > 0) await waitFor(async () => !(await this.hasFocus(field)), FOCUS_MOVES_MS, FOCUS_MOVES_MS);
+  }
+
+  private hasFocus(field: WebElement): Promise<boolean> {
+    return this.driver.executeScript<boolean>("return document.activeElement === arguments[0]", field);
   }
 
   async valueOf(label: string): Promise<string> {
@@ -373,9 +380,13 @@ const FIRST_ASK_MS = 15;
 const LAST_ASK_MS = 250;
 const ASK_GROWTH = 1.3;
 
-/** The first value that is neither null nor false, asked for again and again; null after `within` ms. What throws is asked for again. */
-async function waitFor<Value>(ask: () => Promise<Value | null | false>, within = WAIT_MS): Promise<Value | null> {
-  const end = Date.now() + Math.max(within, WAIT_MS);
+/** The first value that is neither null nor false, asked for again and again; null after `within` ms, but not before `least`. What throws is asked for again. */
+async function waitFor<Value>(
+  ask: () => Promise<Value | null | false>,
+  within = WAIT_MS,
+  least = WAIT_MS,
+): Promise<Value | null> {
+  const end = Date.now() + Math.max(within, least);
   for (let pause = FIRST_ASK_MS; ; pause = Math.min(pause * ASK_GROWTH, LAST_ASK_MS)) {
     const value = await ask().catch(() => null);
     if (value !== null && value !== false) return value;

@@ -96,8 +96,17 @@ export function createDiagnosisStore(
     },
   }));
   const weighing: Weighing = {
-    ...{ jobs, rack, lives, connection, store, clock },
-    ...{ asked: NEVER_ASKED, about: null, typing: undefined, order: [], own: [] },
+    jobs,
+    rack,
+    lives,
+    connection,
+    store,
+    clock,
+    asked: NEVER_ASKED,
+    about: null,
+    typing: undefined,
+    order: [],
+    own: [],
   };
 
   const start = () => {

@@ -156,9 +156,15 @@ function Desk({ desk, change, system, onSystem }: DeskProps) {
       ? null
       : deriveValues(
           {
-            ...{ refrigerant: computed, altitudeM, ambientC: null, evaporatorAirC: null, ventC: null },
-            ...{ lowKpa: readings.lowKpa, highKpa: readings.highKpa },
-            ...{ suctionLineC: readings.suctionC, liquidLineC: readings.liquidC },
+            refrigerant: computed,
+            altitudeM,
+            ambientC: null,
+            evaporatorAirC: null,
+            ventC: null,
+            lowKpa: readings.lowKpa,
+            highKpa: readings.highKpa,
+            suctionLineC: readings.suctionC,
+            liquidLineC: readings.liquidC,
           },
           accuracy,
         );

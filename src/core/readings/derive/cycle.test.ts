@@ -97,9 +97,7 @@ describe("the cycle of five readings", () => {
 
   it("a line on the wrong side of saturation, and a pressure beyond the tables, have no point", () => {
     // R134a boils at 0 degC at 192 kPa gauge, condenses at 50 degC at 1 217 kPa gauge.
-    const points = domePoints("R134a", 0, {
-      ...{ lowKpa: 192, highKpa: 1217, suctionC: -5, liquidC: 55, dischargeC: 40 },
-    });
+    const points = domePoints("R134a", 0, { lowKpa: 192, highKpa: 1217, suctionC: -5, liquidC: 55, dischargeC: 40 });
     expect(points).toMatchObject({ suction: null, liquid: null, discharge: null, ideal: null });
     expect(
       domePoints("R134a", 0, { lowKpa: 9000, highKpa: null, suctionC: 5, liquidC: 5, dischargeC: 5 }).low,
