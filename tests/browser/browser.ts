@@ -246,7 +246,7 @@ export class Browser {
     this.input.keys += text.length + last.length;
     await this.until(`“${label}” holds what was typed`, async () => (await this.valueOf(label)) === text);
     // Enter moves the focus a moment later; where nothing is left to enter it stays.
-    if (last.length > 0) await waitFor(async () => !(await this.hasFocus(field)), FOCUS_MOVES_MS, FOCUS_MOVES_MS);
+    if (last.length > 0) await waitFor(async () => !(await this.hasFocus(field)), FOCUS_MOVES_MS);
   }
 
   private hasFocus(field: WebElement): Promise<boolean> {
@@ -311,10 +311,13 @@ export class Browser {
   /** Waits until the page says this. */
   async says(text: string | RegExp, within = WAIT_MS): Promise<void> {
     let last = "";
-    const said = await waitFor(async () => {
-      last = await this.text();
-      return typeof text === "string" ? last.includes(text) : text.test(last);
-    }, within);
+    const said = await waitFor(
+      async () => {
+        last = await this.text();
+        return typeof text === "string" ? last.includes(text) : text.test(last);
+      },
+      Math.max(within, WAIT_MS),
+    );
     if (said === null) throw new Error(`the page never said ${text}; it says:\n${last}`);
   }
 
@@ -325,7 +328,7 @@ export class Browser {
   }
 
   async until(what: string, condition: () => Promise<boolean>, within = WAIT_MS): Promise<void> {
-    if ((await waitFor(condition, within)) === null) throw new Error(`never: ${what}`);
+    if ((await waitFor(condition, Math.max(within, WAIT_MS))) === null) throw new Error(`never: ${what}`);
   }
 
   /** Severe lines of the console since the last call: errors, unhandled rejections, policy violations. */
@@ -380,13 +383,9 @@ const FIRST_ASK_MS = 15;
 const LAST_ASK_MS = 250;
 const ASK_GROWTH = 1.3;
 
-/** The first value that is neither null nor false, asked for again and again; null after `within` ms, but not before `least`. What throws is asked for again. */
-async function waitFor<Value>(
-  ask: () => Promise<Value | null | false>,
-  within = WAIT_MS,
-  least = WAIT_MS,
-): Promise<Value | null> {
-  const end = Date.now() + Math.max(within, least);
+/** The first value that is neither null nor false, asked for again and again; null after `within` ms. What throws is asked for again. */
+async function waitFor<Value>(ask: () => Promise<Value | null | false>, within = WAIT_MS): Promise<Value | null> {
+  const end = Date.now() + within;
   for (let pause = FIRST_ASK_MS; ; pause = Math.min(pause * ASK_GROWTH, LAST_ASK_MS)) {
     const value = await ask().catch(() => null);
     if (value !== null && value !== false) return value;

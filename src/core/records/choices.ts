@@ -7,7 +7,7 @@ import { daySchema } from "../dates";
 import type { RecordIssue } from "../read-record";
 import { signalSettingsSchema } from "../readings/stream/signals";
 import { fail, type Result, succeed } from "../result";
-import { type Entry, entry, entrySchema } from "../units/entry";
+import { type Entry, entry, entrySchema, isBlank } from "../units/entry";
 import { type ChosenDimension, chosenDimensions, systemUnits, type UnitChoice, unitSystems } from "../units/figures";
 import { type UnitId, unitsOf } from "../units/units";
 import * as z from "../zod";
@@ -191,7 +191,7 @@ export function credentialsOf(choices: Choices, technician: string): Credentials
   return { certificate, shop: shopName.trim(), registration: registration.trim(), ...own };
 }
 
-const given = (chosen: Entry, usual: Entry) => (chosen.text.trim() === "" ? usual : chosen);
+const given = (chosen: Entry, usual: Entry) => (isBlank(chosen) ? usual : chosen);
 
 /** A blank job as this shop begins it: in its units, where it stands, by whom. What is typed into it keeps the units it was typed in. */
 export function asBegunHere(blank: Job, choices: Choices): Job {

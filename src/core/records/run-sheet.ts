@@ -4,7 +4,7 @@
  */
 import { usualOilSheet } from "../charge/oil";
 import { holdsNothing } from "../readings/derive/rest";
-import { checkEntry, type Entry, entryValue } from "../units/entry";
+import { checkEntry, type Entry, entryValue, isBlank } from "../units/entry";
 import { labelOf, workableRefrigerant } from "./derived/job-label";
 import { placesToCheck } from "./derived/job-leak";
 import { type OilSheet, oilOf } from "./derived/job-oil";
@@ -103,7 +103,7 @@ export function intakeGaps(job: Job): StepGap[] {
 
 /** Nobody can read the label, and no figure was typed: what is found is then in grams alone. */
 function labelUnreadable({ intake }: Job): boolean {
-  return intake.labelUnreadable && intake.charge.text.trim() === "";
+  return intake.labelUnreadable && isBlank(intake.charge);
 }
 
 function restGaps(job: Job): StepGap[] {

@@ -1,5 +1,5 @@
 /** A record in other units: the same values, written anew; or only what is still blank in it. */
-import { checkNumber, type Entry, entryOf, entrySchema } from "../units/entry";
+import { checkNumber, type Entry, entryOf, entrySchema, isBlank } from "../units/entry";
 import type { ChosenDimension, UnitChoice } from "../units/figures";
 import { BELOW_ZERO, type Dimension, type UnitId, units } from "../units/units";
 
@@ -18,10 +18,10 @@ function isNought({ text, unit }: Entry, other: UnitId): boolean {
  * Returns the same object where nothing changes.
  */
 export function blanksInUnits<Part>(part: Part, choice: UnitChoice): Part {
-  const isBlank = (given: Entry) => given.text.trim() === "" || isNought(given, given.unit);
+  const saysNothing = (given: Entry) => isBlank(given) || isNought(given, given.unit);
   const typed = new Set<Dimension>();
   entriesOf(part, (given) => {
-    if (!isBlank(given)) typed.add(units[given.unit].dimension);
+    if (!saysNothing(given)) typed.add(units[given.unit].dimension);
     return given;
   });
   return entriesOf(part, (given) => (typed.has(units[given.unit].dimension) ? given : converted(given, choice)));
@@ -49,7 +49,7 @@ function converted(given: Entry, choice: UnitChoice): Entry {
   const { dimension } = units[given.unit];
   const unit = choice[dimension as ChosenDimension] ?? given.unit;
   // A vacuum in inHg stays as it was read.
-  if (unit === given.unit || (given.unit === BELOW_ZERO && given.text.trim() !== "")) return given;
+  if (unit === given.unit || (given.unit === BELOW_ZERO && !isBlank(given))) return given;
   const read = checkNumber(dimension, given);
   return !read.ok || isNought(given, unit) ? { ...given, unit } : entryOf(read.value, unit);
 }

@@ -13,7 +13,7 @@ export interface DocumentShape {
   logs: readonly (readonly string[])[];
   /** Top-level parts that each device keeps for itself. */
   own: readonly string[];
-  /** What a signature locks; absent where such records are not signed. */
+  /** Lock of a signature; absent where such records are not signed. */
   signature?: {
     isSigned: (record: Tree) => boolean;
     /** Log of amendments: a signature is void once there is one more than when it was given. */
@@ -96,10 +96,11 @@ export class RecordDocument {
     this.doc.transact(() => {
       for (const names of this.shape.logs) changed = this.takeLog(names, record) || changed;
       const [now, was] = [leavesOf(record, this.shape), leavesOf(shown, this.shape)];
+      const known = this.byPath();
       for (const path of new Set([...now.keys(), ...was.keys()])) {
         const json = now.get(path) ?? null;
         if (json === (was.get(path) ?? null)) continue;
-        this.set(path, json);
+        this.set(path, json, known);
         changed = true;
       }
       changed = this.takeSignature(record) || changed;
@@ -132,12 +133,12 @@ export class RecordDocument {
 
   /** Answers a conflict of a field. */
   choose(names: readonly string[], json: string | null): void {
-    this.doc.transact(() => this.set(names.join(POINT), json));
+    this.doc.transact(() => this.set(names.join(POINT), json, this.byPath()));
   }
 
   /** A field with one value in place of all that are known here; what another device sets meanwhile stands beside it. */
-  private set(path: string, json: string | null): void {
-    for (const { key } of this.byPath().get(path) ?? []) this.fields.delete(key);
+  private set(path: string, json: string | null, known: ReturnType<RecordDocument["byPath"]>): void {
+    for (const { key } of known.get(path) ?? []) this.fields.delete(key);
     this.fields.set(`${path}${MARK}${this.unique()}`, { device: this.device, json });
   }
 

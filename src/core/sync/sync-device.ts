@@ -91,7 +91,7 @@ export class SyncDevice {
 
   /** Documents with something that the folder does not have. */
   pending(): string[] {
-    return this.keys().filter((key) => this.frameOf(key) !== null);
+    return this.keys().filter((key) => this.waits(key));
   }
 
   /** Reads what is new in the folder; gives the keys of documents that it touched, and files that hold damage. */
@@ -100,9 +100,9 @@ export class SyncDevice {
     const damaged: string[] = [];
     const there = new Map((await folder.list()).map(({ name, size }) => [name, size]));
     this.lookAfterOwn(there);
-    const writing = this.files.at(-1)?.name;
+    const own = new Set(this.files.map(({ name }) => name));
     for (const [name, size] of there) {
-      if (!NAME.test(name) || name === writing) continue;
+      if (!NAME.test(name) || own.has(name)) continue;
       const from = this.readTo.get(name) ?? 0;
       if (from >= size) continue;
       const read = readFrames(await folder.read(name, from));
@@ -134,7 +134,7 @@ export class SyncDevice {
    * looks how much of it arrived.
    */
   async write(folder: FolderFiles, month: string): Promise<number> {
-    const frames = this.keys().flatMap((key) => this.frameOf(key) ?? []);
+    const frames = this.pending().map((key): Frame => ({ key, update: this.document(key).since(this.sent.get(key)) }));
     if (frames.length === 0) return 0;
     const bytes = joined(frames.map(frameBytes));
     const states = frames.map(({ key }) => [key, this.document(key).state()] as const);
@@ -151,16 +151,13 @@ export class SyncDevice {
   }
 
   /** Whatever a device changes has a value of its own, so that its state vector tells. */
-  private frameOf(key: string): Frame | null {
-    const document = this.document(key);
-    const sent = this.sent.get(key) ?? NOTHING;
-    if (sameBytes(sent, document.state())) return null;
-    return { key, update: document.since(sent) };
+  private waits(key: string): boolean {
+    return !sameBytes(this.sent.get(key) ?? NOTHING, this.document(key).state());
   }
 
   /** Takes what stands in the folder: it is not written again, unless something of this device waits with it. */
   private receive({ key, update }: Frame): void {
-    const waits = this.documents.has(key) && this.frameOf(key) !== null;
+    const waits = this.waits(key);
     const document = this.document(key);
     document.apply(update);
     if (!waits) this.sent.set(key, document.state());

@@ -38,6 +38,9 @@ export function entry(text: string, unit: UnitId): Entry {
   return { text, unit };
 }
 
+/** Nothing was typed. */
+export const isBlank = ({ text }: Entry): boolean => text.trim() === "";
+
 /** An entry that shows `base` in `unit`, with enough decimals that the value survives to instrument resolution. */
 export function entryOf(base: number, unit: UnitId, decimals: number = typedDecimals(unit)): Entry {
   const text = fromBase(base, unit).toFixed(decimals);

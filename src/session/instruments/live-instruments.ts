@@ -5,7 +5,7 @@ import { USUAL_BRIDGE_PORT } from "@/core/readings/live/line";
 import { onSimulator, simulatorIssue } from "@/core/records/practice";
 import { openBluetooth, openBridge, openSerial, type PortKind } from "@/services/live-ports";
 import { type Session, useJobOf, useSession, useSimulator } from "../session";
-import { assignmentOf, bridgeOf, rememberAssignment, rememberBridge } from "./live-memory";
+import { bridgeOf, rememberAssignment, rememberBridge } from "./live-memory";
 
 /** Where `bin/evrid instruments` listens where nothing else is said. */
 export const USUAL_BRIDGE = `http://127.0.0.1:${USUAL_BRIDGE_PORT}`;
@@ -16,11 +16,10 @@ export function connectSource(session: Session, kind: PortKind, of: { address: s
   if (kind === "bridge") {
     const jobId = session.jobs.getState().job?.id;
     if (jobId !== undefined) rememberBridge(jobId, of.address);
-    connectLive(of.address, assignmentOf(new URL(of.address).host), (hears) => openBridge(of.address, hears));
+    connectLive(of.address, (hears) => openBridge(of.address, hears));
   } else if (kind === "serial") {
-    const name = `serial ${of.baud}`;
-    connectLive(name, assignmentOf(name), (hears) => openSerial(of.baud, hears));
-  } else connectLive("Bluetooth", null, (hears) => openBluetooth(hears));
+    connectLive(`serial ${of.baud}`, (hears) => openSerial(of.baud, hears));
+  } else connectLive("Bluetooth", (hears) => openBluetooth(hears));
 }
 
 /** Takes all live sources off, and does not come back to them after a reload. */

@@ -26,7 +26,7 @@ async function opened(remembered: Assignment | null = null) {
   });
   let hears: PortHears | null = null;
   const close = vi.fn();
-  await sources.open("bridge", null, (of) => {
+  await sources.open("bridge", (of) => {
     hears = of;
     return { name: "bridge", close };
   });
@@ -103,7 +103,7 @@ describe("live sources", () => {
     sources.close();
     expect(close).toHaveBeenCalledOnce();
     const late = vi.fn();
-    await sources.open("late", null, async () => {
+    await sources.open("late", async () => {
       sources.close();
       return { name: "late", close: late };
     });

@@ -3,17 +3,11 @@
 import type { SimulatorSample } from "@/core/instruments/instrument-simulator";
 import { type ChannelId, channelIds } from "@/core/readings/channels";
 import { type BluetoothValue, bluetoothLine } from "@/core/readings/live/bluetooth";
-import { partsOfLine } from "@/core/readings/live/line";
 import { LiveAssembler } from "@/core/readings/live/live-assembler";
-import {
-  type Assignment,
-  type LineIssue,
-  LiveDecoder,
-  type LiveReadings,
-  withGuesses,
-} from "@/core/readings/live/live-decoder";
+import { type Assignment, type LineIssue, LiveDecoder, type LiveReadings } from "@/core/readings/live/live-decoder";
 import { reasonOf } from "@/core/result";
 import type { LivePort, PortHears } from "@/services/live-ports";
+import { unmeasured } from "./unmeasured";
 
 /** One source as it stands. */
 export interface LiveSourceStanding {
@@ -31,6 +25,9 @@ export interface LiveSourceStanding {
   newest: LineIssue | null;
   batteryPct: number | null;
 }
+
+/** Opens a port that says what it hears. Errors: those of the port. */
+export type OpenPort = (hears: PortHears) => LivePort | Promise<LivePort>;
 
 export interface LivePorts {
   /** Wall clock that only rises, ms. */
@@ -65,7 +62,7 @@ export class LiveSources {
       // A silent stream sends no moments: whether it still lives is judged by its silence.
       if (!this.fresh) return;
       this.fresh = false;
-      out.onSample({ ...this.assembler.sample(this.nowS), ...besideLive });
+      out.onSample({ ...this.assembler.sample(this.nowS), ...unmeasured });
     }, TICK_MS);
   }
 
@@ -73,14 +70,10 @@ export class LiveSources {
     return (this.out.clock() - this.since) / 1000;
   }
 
-  /** Opens one more source. `kept`: assignment of this device from before. */
-  async open(
-    name: string,
-    kept: Assignment | null,
-    open: (hears: PortHears) => LivePort | Promise<LivePort>,
-  ): Promise<void> {
+  /** Opens one more source; an assignment that is remembered of it holds as soon as it has said its name. */
+  async open(name: string, open: OpenPort): Promise<void> {
     const id = this.next++;
-    const decoder = new LiveDecoder(kept, this.out.atmosphereKpa);
+    const decoder = new LiveDecoder([], this.out.atmosphereKpa);
     this.ports.set(id, { port: null, decoder, said: new Set() });
     this.change(
       id,
@@ -92,7 +85,7 @@ export class LiveSources {
         reason: null,
         simulated: false,
         line: null,
-        assignment: kept ?? [],
+        assignment: decoder.assignment,
         lines: 0,
         troubles: {},
         newest: null,
@@ -104,8 +97,7 @@ export class LiveSources {
       const there = this.ports.get(id);
       if (there === undefined) return port.close();
       there.port = port;
-      // A Bluetooth device says its name only once it is open.
-      const remembered = kept === null ? this.out.recall(port.name) : null;
+      const remembered = this.out.recall(port.name);
       if (remembered !== null) this.assign(id, remembered);
       this.change(id, { name: port.name, ...(this.of(id)?.state === "opening" ? { state: "open" as const } : {}) });
     } catch (error) {
@@ -138,10 +130,8 @@ export class LiveSources {
   private hear(id: number, decoder: LiveDecoder, line: string): void {
     const before = this.of(id);
     if (before === undefined) return;
-    // A number that was never seen gets a first guess before it is read.
-    const assignment = decoder.isColumns(line) ? before.assignment : withGuesses(before.assignment, partsOfLine(line));
-    if (assignment !== before.assignment) decoder.assign(assignment);
     const { readings, issues } = decoder.decode(line);
+    const { assignment } = decoder;
     this.take(id, readings);
     const troubles = { ...before.troubles };
     for (const { code } of issues) {
@@ -214,13 +204,3 @@ export class LiveSources {
     this.out.onStandings(this.standings);
   }
 }
-
-/** What no instrument says of a real vehicle. */
-const besideLive = {
-  valve: "shut",
-  recoveredG: 0,
-  recoveredOilG: null,
-  machine: "off",
-  vacuumState: null,
-  clutchIn: null,
-} as const satisfies Partial<SimulatorSample>;

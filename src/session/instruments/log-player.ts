@@ -2,6 +2,7 @@ import type { SimulatorSample } from "@/core/instruments/instrument-simulator";
 import { type ChannelId, channelIds } from "@/core/readings/channels";
 import { type LogColumns, momentAt } from "@/core/readings/file/log-columns";
 import type { LogSample } from "@/core/readings/file/log-import";
+import { unmeasured } from "./unmeasured";
 
 /** Interval between moments of a log, ms. */
 const TICK_MS = 250;
@@ -36,15 +37,4 @@ export function playLog(log: LogColumns, onSamples: (batch: SimulatorSample[]) =
 
 const nothingRead = Object.fromEntries(channelIds.map((id) => [id, null])) as Record<ChannelId, null>;
 
-function asSimulatorSample(sample: LogSample): SimulatorSample {
-  return {
-    ...nothingRead,
-    ...sample,
-    valve: "shut",
-    recoveredG: 0,
-    recoveredOilG: null,
-    machine: "off",
-    vacuumState: null,
-    clutchIn: null,
-  };
-}
+const asSimulatorSample = (sample: LogSample): SimulatorSample => ({ ...nothingRead, ...sample, ...unmeasured });

@@ -17,12 +17,11 @@ import type { Assignment } from "@/core/readings/live/live-decoder";
 import { SourceWatch } from "@/core/readings/stream/source-watch";
 import { type TraceEvent, TraceStore } from "@/core/readings/stream/trace-store";
 import type { Job } from "@/core/records/job";
-import type { LivePort, PortHears } from "@/services/live-ports";
 import { liveMarkWords } from "@/words/live-sources";
 import type { SimulatorConnection } from "@/worker/simulator-client";
 import type { OnSamples, SimulatorSetup, SimulatorStart } from "@/worker/simulator-protocol";
 import { assignmentOf } from "./live-memory";
-import { type LiveSourceStanding, LiveSources } from "./live-sources";
+import { type LiveSourceStanding, LiveSources, type OpenPort } from "./live-sources";
 import type { LogPlayer } from "./log-player";
 import { simulatorSetup } from "./simulator-setup";
 import { engineFollower, noteSwitching } from "./switching";
@@ -59,11 +58,7 @@ export interface Simulator {
   /** Plays a log in place of the rack. */
   connectLog: (name: string, log: LogColumns) => void;
   /** Adds a live source; what was connected before, a rack or a log, is left. */
-  connectLive: (
-    name: string,
-    kept: Assignment | null,
-    open: (hears: PortHears) => LivePort | Promise<LivePort>,
-  ) => void;
+  connectLive: (name: string, open: OpenPort) => void;
   assignLive: (id: number, assignment: Assignment) => void;
   dropLive: (id: number) => void;
   disconnect: () => void;
@@ -188,6 +183,11 @@ function sourceActs({ ports, link, watch, set, get }: Sources) {
       stalledS: null,
     });
   };
+  /** Valve and machine are as a person says. */
+  const keepByHand: Keep = (batch) => {
+    const { handValve, machine } = get();
+    keep(batch.map((sample) => ({ ...sample, valve: handValve, machine })));
+  };
   const disconnect = () => {
     link.close();
     watch.stop();
@@ -222,8 +222,7 @@ function sourceActs({ ports, link, watch, set, get }: Sources) {
         log,
         (batch) => {
           followEngine(batch);
-          const { handValve, machine } = get();
-          keep(batch.map((sample) => ({ ...sample, valve: handValve, machine })));
+          keepByHand(batch);
         },
         () => {
           watch.stop();
@@ -231,14 +230,14 @@ function sourceActs({ ports, link, watch, set, get }: Sources) {
         },
       );
     },
-    connectLive: (name, kept, open) => {
+    connectLive: (name, open) => {
       if (sources === null) {
         disconnect();
         set({ source: { kind: "live" }, status: "running", pace: 1, settingSince: 0 });
-        sources = liveSources(ports, keep, set, get);
+        sources = liveSources(ports, keepByHand, set, get);
         watch.start();
       }
-      void sources.open(name, kept, open);
+      void sources.open(name, open);
     },
     assignLive: (id, assignment) => sources?.assign(id, assignment),
     dropLive: (id) => {
@@ -292,7 +291,7 @@ function liveSources(ports: SimulatorPorts, keep: Keep, set: SetSimulator, get: 
     atmosphereKpa: ports.atmosphereKpa,
     recall: assignmentOf,
     onStandings: (standings) => set({ sources: standings }),
-    onSample: (sample) => keep([{ ...sample, valve: get().handValve, machine: get().machine }]),
+    onSample: (sample) => keep([sample]),
     onMark: (kind, from) => {
       const { trace, latest } = get();
       if (latest !== null) trace.note({ time: latest.time, kind: "mark", text: liveMarkWords(kind, from) });

@@ -51,7 +51,7 @@ export function NumberField(props: NumberFieldProps) {
   const text = draft ?? value.text;
   const checked = checkEntry(spec, { ...value, text });
   const silent = checked.ok || (checked.issue.code === "missing" && !required);
-  const options = fixedUnit ? [] : unitChoices(spec.dimension, value.unit);
+  const options = fixedUnit ? [] : unitsOf(spec.dimension);
   const select = useSelectOnFocus();
   useInvalidField(silent ? null : label);
   // Another unit would make it right, or more likely: asked, never changed by itself.
@@ -154,12 +154,6 @@ function AskedUnits({ label, text, units: asked, onPick }: AskedUnitsProps) {
 /** The number as it was typed, without a unit behind it. */
 const bareNumber = (text: string) => text.replace(/[^\d.,+\-−\s]+.*$/u, "").trim();
 
-/** Units to choose from; a vacuum typed in inHg keeps its own among them. */
-function unitChoices(dimension: FieldSpec["dimension"], unit: UnitId): UnitId[] {
-  const usual = unitsOf(dimension);
-  return usual.includes(unit) ? usual : [...usual, unit];
-}
-
 interface UnitChoiceProps {
   label: string;
   unit: UnitId;
@@ -187,7 +181,8 @@ export function UnitChoice({ label, unit, options, onChange, tall = false }: Uni
       minW="76px"
       value={unit}
       h={tall ? "64px" : "target"}
-      options={options.map((one) => [one, units[one].label])}
+      // A vacuum typed in inHg keeps its own among them.
+      options={[...new Set([...options, unit])].map((one) => [one, units[one].label])}
       onPick={onChange}
     />
   );

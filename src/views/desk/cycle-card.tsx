@@ -39,7 +39,7 @@ export function CycleCard({ desk, refrigerant, altitudeM, readings, set }: Cycle
       ? null
       : measuredCycle({ refrigerant, altitudeM, lowKpa, highKpa, suctionC, liquidC, dischargeC }, accuracy);
   return (
-    <Card title={cycleCardText.cycleOnPressureAndEnthalpy}>
+    <Card title={cycleCardText.cycle}>
       <Box maxW="280px" mb="3">
         <NumberField
           spec={fields.discharge}
@@ -64,7 +64,7 @@ export function CycleCard({ desk, refrigerant, altitudeM, readings, set }: Cycle
               </Box>
             ))}
           </Grid>
-          <Text kind="small">{cycleCardText.dashedLosslessCompressionTheEnthalpy}</Text>
+          <Text kind="small">{cycleCardText.dottedLosslessCompression}</Text>
         </Stack>
       ) : (
         <Text fontSize="md" fontWeight="semibold" role="status">

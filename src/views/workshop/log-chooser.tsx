@@ -19,13 +19,13 @@ import { units } from "@/core/units/units";
 import { type LogPreview, useLogReader } from "@/session/instruments/log-reader";
 import { BenchButton } from "@/ui/buttons";
 import { FileButton, TABLE_FILES } from "@/ui/fields/file-button";
+import { GaugeOrAbsolute } from "@/ui/fields/gauge-or-absolute";
 import { Select } from "@/ui/fields/select";
 import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { logDoubtSentence, logDoubtWords, logTimeWords } from "@/words/instruments";
 import { logSentence } from "@/words/issues";
-import { livePanelText } from "@/words/screens/job-instruments";
 import { logChooserText } from "@/words/screens/workshop";
 import { typed } from "@/words/typed";
 
@@ -284,14 +284,10 @@ function ChannelRow({ channel, from, columns, onChange }: ChannelRowProps) {
         />
       )}
       {isPressure(channel) && (
-        <Select
+        <GaugeOrAbsolute
           label={logChooserText.countedFrom(channels[channel].name)}
-          value={from?.absolute ? "absolute" : "gauge"}
-          options={[
-            ["gauge", livePanelText.gauge],
-            ["absolute", livePanelText.absolute],
-          ]}
-          onPick={(picked) => from && onChange({ ...from, absolute: picked === "absolute" })}
+          absolute={from?.absolute ?? false}
+          onPick={(absolute) => from && onChange({ ...from, absolute })}
         />
       )}
     </Row>

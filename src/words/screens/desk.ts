@@ -13,9 +13,9 @@ export const cycleCardText = {
   theSuctionLine: "the suction line",
   theLiquidLine: "the liquid line",
   theDischargeLine: "the discharge line",
-  cycleOnPressureAndEnthalpy: "Cycle",
+  cycle: "Cycle",
   fiveReadingsAreNeededMissing: (missing: string) => `Five readings are needed. Missing: ${missing}.`,
-  dashedLosslessCompressionTheEnthalpy:
+  dottedLosslessCompression:
     "Dotted above: lossless compression. The enthalpy zero is arbitrary; only differences count.",
 } as const;
 

@@ -41,8 +41,6 @@ export const livePanelText = {
   numberIs: (place: number) => `Number ${place} is`,
   unitOf: (place: number) => `Unit of number ${place}`,
   countedFrom: (place: number) => `Number ${place}: gauge or absolute`,
-  gauge: "gauge",
-  absolute: "absolute",
   notUsed: "Not used",
   live: "Live",
   closeLive: "Disconnect live instruments",

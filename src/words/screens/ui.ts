@@ -55,3 +55,5 @@ export const numberFieldText = {
   unitOf: (label: string) => `Unit of ${label}`,
   unitOfTheEntry: (label: string) => `Unit of the ${label} entry`,
 } as const;
+
+export const gaugeOrAbsoluteText = { gauge: "gauge", absolute: "absolute" } as const;

@@ -159,7 +159,7 @@ function conditionsOf(kind: Kind, { between, chance }: Draws): CircuitConditions
   };
 }
 
-/** What is wrong with a vehicle of this kind; share of the label weight. */
+/** Faults of a vehicle of this kind; its charge as a share of the label weight. */
 function wrongOf(kind: Kind, label: VehicleLabel, { between, chance, pick }: Draws) {
   let share = between(0.95, 1.03, 0.01);
   let airG = 0;

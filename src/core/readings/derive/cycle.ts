@@ -77,7 +77,6 @@ export function measuredCycle(
   const fluid = fluidTable(readings.refrigerant);
   const air = atmosphericPressureKpa(readings.altitudeM);
   const [low, high] = [readings.lowKpa + air, readings.highKpa + air];
-  const covered = (kpa: number) => kpa > TABLE_MIN_KPA && kpa < TABLE_MAX_KPA;
   if (!covered(low)) return fail({ code: "outside-tables", side: "low" });
   if (!covered(high)) return fail({ code: "outside-tables", side: "high" });
   if (high < low * 1.1) return fail({ code: "not-running" });
@@ -119,7 +118,10 @@ export function measuredCycle(
   });
 }
 
-/** What was read so far; null where it was not. Pressures gauge, kPa; temperatures degC. */
+/** Whether the tables hold a pressure, kPa absolute. */
+const covered = (kpa: number) => kpa > TABLE_MIN_KPA && kpa < TABLE_MAX_KPA;
+
+/** The readings taken so far; null where one was not. Pressures gauge, kPa; temperatures degC. */
 export type PartReadings = {
   readonly [Name in "lowKpa" | "highKpa" | "suctionC" | "dischargeC" | "liquidC"]: number | null;
 };
@@ -149,7 +151,7 @@ export function domePoints(refrigerant: Refrigerant, altitudeM: number, readings
   const air = atmosphericPressureKpa(altitudeM);
   const side = (gaugeKpa: number | null): DomeSide | null => {
     const kpa = gaugeKpa === null ? Number.NaN : gaugeKpa + air;
-    if (!(kpa > TABLE_MIN_KPA && kpa < TABLE_MAX_KPA)) return null;
+    if (!covered(kpa)) return null;
     const [liquid, vapour] = [fluid.liquidEnthalpy(kpa), fluid.vapourEnthalpy(kpa)];
     return { kpa, liquid, vapour, temperatureC: fluid.saturationTemperatureC(kpa) };
   };

@@ -235,7 +235,7 @@ export class LogReader {
     return succeed(sample);
   }
 
-  /** What a column counts from below the gauge's zero, kPa. */
+  /** Pressure to take off a column, kPa: the barometer where it counts from vacuum. */
   private above({ absolute = false }: LogColumn): number {
     return absolute ? (this.mapping.atmosphereKpa ?? SEA_LEVEL_KPA) : 0;
   }

@@ -65,7 +65,8 @@ export function entryPlace(assignment: Assignment, parts: readonly LinePart[], a
 export function withGuesses(assignment: Assignment, parts: readonly LinePart[]): Assignment {
   const missing = parts.filter((_, i) => entryPlace(assignment, parts, i) < 0);
   const taken = assignment.flatMap(({ channel }) => (channel === null ? [] : [channel]));
-  return missing.length === 0
+  // No line of an instrument has more numbers: a full assignment stays as it is.
+  return missing.length === 0 || assignment.length >= MOST_ENTRIES
     ? assignment
     : [...assignment, ...suggestedAssignment(missing, taken)].slice(0, MOST_ENTRIES);
 }
@@ -88,23 +89,23 @@ export class LiveDecoder {
 
   /** @param atmosphereKpa barometer, for absolute pressures that are assigned to a gauge; kPa */
   constructor(
-    private assignment: Assignment | null = null,
+    private numbers: Assignment = [],
     private readonly atmosphereKpa: () => number = () => SEA_LEVEL_KPA,
   ) {}
 
   /** Another assignment holds from the next line on. */
-  assign(assignment: Assignment | null): void {
-    this.assignment = assignment;
+  assign(assignment: Assignment): void {
+    this.numbers = assignment;
+  }
+
+  /** What each number is, with a first guess for those that came without an entry. */
+  get assignment(): Assignment {
+    return this.numbers;
   }
 
   /** The stream names its columns itself: nothing is to be assigned. */
   get namesItself(): boolean {
     return this.header !== null;
-  }
-
-  /** Whether a line is, or stands below, a header that names the columns. */
-  isColumns(line: string): boolean {
-    return this.header !== null || headerOf(line.trim()) !== null;
   }
 
   decode(line: string): Decoded {
@@ -158,7 +159,8 @@ export class LiveDecoder {
     if (parts.length === 0) return { readings: {}, issues: [{ code: "no-number", text: text.slice(0, 60) }] };
     const readings: LiveReadings = {};
     const issues: LineIssue[] = [];
-    const assignment = this.assignment ?? [];
+    const assignment = withGuesses(this.numbers, parts);
+    this.numbers = assignment;
     for (const [i, part] of parts.entries()) {
       const asked = assignment[entryPlace(assignment, parts, i)];
       if (asked?.channel == null) continue;

@@ -171,6 +171,9 @@ describe("numbers known by their words", () => {
     const scale = withGuesses([], partsOfLine("ST,NT,+340.2 g"));
     expect(withGuesses(scale, partsOfLine("ST,GS,+350.0 g"))).toBe(scale);
     expect(new LiveDecoder(scale).decode("ST,GS,+350.0 g").readings).toEqual({ scaleG: 350 });
+    // A full assignment takes no more, so that a line that is no instrument's changes nothing.
+    const full: Assignment = Array.from({ length: 24 }, (_, i) => ({ channel: null, unit: "kPa", word: `W${i}` }));
+    expect(withGuesses(full, partsOfLine("new 340 g"))).toBe(full);
     // An assignment of before is by place.
     expect(new LiveDecoder(one("low", "kPa")).decode("HP 210 kPa").readings).toEqual({ low: 210 });
   });

@@ -1,10 +1,8 @@
 /** Conditions of the first test, taken over into the verification. */
-import type { Entry } from "../../units/entry";
+import { isBlank } from "../../units/entry";
 import type { Job, TestRecord, TestSetting } from "../job";
 import { emptyTest } from "../job/running-test";
 import { hasReadings } from "./job-readings";
-
-const isBlank = ({ text }: Entry) => text.trim() === "";
 
 /**
  * The job as its verification begins: day, air source, blower and engine speeds of the first test, as both are compared at the same settings. What

@@ -1,4 +1,4 @@
-/** What cannot be among the readings on the P-T desk, by the rules that judge a running test. */
+/** Readings on the P-T desk that cannot be together, by the rules that judge a running test. */
 import type { Refrigerant } from "../../fluids/refrigerants";
 import type { PartReadings } from "../../readings/derive/cycle";
 import { type ImplausibleCode, implausibleRunning } from "../../readings/derive/plausibility";

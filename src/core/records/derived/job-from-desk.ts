@@ -2,7 +2,7 @@
 
 import { isRefrigerant } from "../../fluids/refrigerants";
 import { gaugeFromSaturation, type Side } from "../../readings/derive/quick";
-import { entryOf, entryValue } from "../../units/entry";
+import { entryOf, entryValue, isBlank } from "../../units/entry";
 import { fields } from "../fields";
 import type { Job } from "../job";
 import { deskFields, type QuickDesk } from "../quick-desk";
@@ -14,7 +14,7 @@ export function jobFromDesk(job: Job, desk: QuickDesk): Job {
   // Without a line's temperature a side is only looked up, not read at a car.
   const pressure = (side: Side) => {
     const { given, pressure, temperature, line } = desk[side];
-    if (line.text.trim() === "") return idle[side];
+    if (isBlank(line)) return idle[side];
     if (given === "pressure") return pressure;
     const t = entryValue(deskFields.saturation, temperature);
     const gauge = t === null ? null : gaugeFromSaturation(refrigerant, t, altitudeM);

@@ -1,6 +1,6 @@
 /** Label data that can be computed with. */
 import { isRefrigerant, type Refrigerant } from "../../fluids/refrigerants";
-import { entryValue } from "../../units/entry";
+import { entryValue, isBlank } from "../../units/entry";
 import { fields } from "../fields";
 import type { Job } from "../job";
 
@@ -20,7 +20,7 @@ export const USUAL_TOLERANCE_G = 20;
 
 /** Label data; without a tolerance the usual one applies. */
 export function labelOf(job: Job): Label {
-  const assumed = job.intake.tolerance.text.trim() === "";
+  const assumed = isBlank(job.intake.tolerance);
   return {
     chargeG: entryValue(fields.charge, job.intake.charge),
     toleranceG: assumed ? USUAL_TOLERANCE_G : entryValue(fields.tolerance, job.intake.tolerance),

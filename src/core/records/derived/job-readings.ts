@@ -15,7 +15,7 @@ import { type InstrumentAccuracy, workshopInstruments } from "../../readings/der
 import type { ReadingFile, RunningSetting } from "../../readings/file/reading-file";
 import { observationCode } from "../../readings/observations";
 import { type Result, succeed } from "../../result";
-import { type Entry, entryValue } from "../../units/entry";
+import { type Entry, entryValue, isBlank } from "../../units/entry";
 import { type FieldName, fields } from "../fields";
 import type { Job, TestRecord, TestSetting } from "../job";
 import { buildsOf } from "../vehicles/builds";
@@ -361,8 +361,6 @@ function hoseOf(job: Job): { hoseNowG: number; hoseEndG: number } | null {
   return { hoseNowG: holds, hoseEndG: drawIn ? Math.min(hose["drawn-in"], holds) : holds };
 }
 const USUAL_HOSE_M = 1.5;
-
-const isBlank = ({ text }: Entry) => text.trim() === "";
 
 /** Inputs of the mass balance; null while label or tolerance are missing, or a value cannot be read. A blank purge is none. */
 export function chargeInputsOf(job: Job): ChargeInputs | null {

@@ -1,8 +1,7 @@
 /** A column, or two, of a table pasted into the readings of a test. */
 import type { SettingChannel } from "../../readings/channels";
-import { checkNumber, entry, withSaidUnit } from "../../units/entry";
-import { units } from "../../units/units";
-import type { Job, TestSetting } from "../job";
+import { entry, withSaidUnit } from "../../units/entry";
+import type { Job } from "../job";
 import { type TestName, withSetting, withTyped } from "./job-readings";
 
 export type ReadingRow = "rpm" | SettingChannel;
@@ -45,8 +44,6 @@ export function withPasted(job: Job, { which, rows, row, column }: PastedAt, cel
 function withCell(job: Job, which: TestName, index: 0 | 1, name: ReadingRow, text: string): Job {
   const { unit } = job[which].settings[index][name];
   const typed = withSaidUnit(entry(text, unit));
-  // What names the unit of something else stays as text, and is refused in its field.
-  const kept = checkNumber(units[unit].dimension, typed).ok ? typed : entry(text, unit);
-  if (name !== "rpm") return withTyped(job, which, index, name, kept);
-  return withSetting(job, which, index, (setting: TestSetting) => ({ ...setting, rpm: kept }));
+  if (name !== "rpm") return withTyped(job, which, index, name, typed);
+  return withSetting(job, which, index, (setting) => ({ ...setting, rpm: typed }));
 }

@@ -13,7 +13,7 @@ export const hookUpSchema = z.strictObject({
   hose: entrySchema,
   bore: entrySchema,
   checked: z.array(z.string().max(60)).max(20),
-  /** What live gauges showed open to the air, kPa gauge; null where it was not checked. */
+  /** Live gauges open to the air, kPa gauge; null where they were not checked. */
   zero: z
     .strictObject({ at: instant, lowKpa: measuredSchema.nullable(), highKpa: measuredSchema.nullable() })
     .nullable()

@@ -1,7 +1,7 @@
 /** Form of a cylinder: values as typed, checked by one schema whose messages are codes for the words. */
 import { circuitOils } from "../../charge/oil";
 import { refrigerants } from "../../fluids/refrigerants";
-import { type Entry, entry, entrySchema, entryValue, type FieldSpec } from "../../units/entry";
+import { type Entry, entry, entrySchema, entryValue, type FieldSpec, isBlank } from "../../units/entry";
 import type { UnitId } from "../../units/units";
 import * as z from "../../zod";
 import { fields } from "../fields";
@@ -10,7 +10,7 @@ import { type Container, containerKinds, origins } from "./container";
 export type ContainerGap = "name" | "refrigerant" | "oil" | "weight";
 
 const weight = (spec: FieldSpec) =>
-  entrySchema.refine((given) => given.text.trim() === "" || entryValue(spec, given) !== null, "weight");
+  entrySchema.refine((given) => isBlank(given) || entryValue(spec, given) !== null, "weight");
 
 export const containerFormSchema = z
   .object({

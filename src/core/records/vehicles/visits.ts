@@ -1,5 +1,6 @@
 /** Data from earlier visits: label and build need not be asked twice. */
 
+import { isBlank } from "../../units/entry";
 import { labelOf } from "../derived/job-label";
 import { chargedOf } from "../derived/job-readings";
 import type { Job } from "../job";
@@ -21,15 +22,15 @@ export function fromVisit(job: Job, visit: Job): Job {
     intake: {
       ...now,
       refrigerant: now.refrigerant ?? then.refrigerant,
-      charge: now.charge.text.trim() === "" ? then.charge : now.charge,
-      tolerance: now.tolerance.text.trim() === "" ? then.tolerance : now.tolerance,
+      charge: isBlank(now.charge) ? then.charge : now.charge,
+      tolerance: isBlank(now.tolerance) ? then.tolerance : now.tolerance,
       metering: now.metering ?? then.metering,
       compressor: now.compressor ?? then.compressor,
       condenserFan: now.condenserFan ?? then.condenserFan,
       evaporators: now.evaporators ?? then.evaporators,
       highPort: now.highPort ?? then.highPort,
       oilKind: now.oilKind ?? then.oilKind,
-      oilAmount: now.oilAmount.text.trim() === "" ? then.oilAmount : now.oilAmount,
+      oilAmount: isBlank(now.oilAmount) ? then.oilAmount : now.oilAmount,
       history: now.history ?? (filled === null ? null : "serviced"),
       lastFilled: now.lastFilled ?? filled ?? then.lastFilled,
       unsure: then.unsure.filter((one) => now[one] === null && then[one] === null),

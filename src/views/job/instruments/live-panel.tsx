@@ -11,6 +11,7 @@ import { assignSource, connectSource, USUAL_BRIDGE } from "@/session/instruments
 import type { LiveSourceStanding } from "@/session/instruments/live-sources";
 import { useSession, useSimulator } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
+import { GaugeOrAbsolute } from "@/ui/fields/gauge-or-absolute";
 import { Select } from "@/ui/fields/select";
 import { TextField } from "@/ui/fields/text-field";
 import { Text } from "@/ui/text";
@@ -153,15 +154,11 @@ function Assigned({ source, line }: { source: LiveSourceStanding; line: string }
                 }
               />
               {channel !== null && offersAbsolute(channel, unit) && (
-                <Select<"gauge" | "absolute">
+                <GaugeOrAbsolute
                   label={livePanelText.countedFrom(i + 1)}
                   width="auto"
-                  value={absolute ? "absolute" : "gauge"}
-                  options={[
-                    ["gauge", livePanelText.gauge],
-                    ["absolute", livePanelText.absolute],
-                  ]}
-                  onPick={(picked) => set(i, { absolute: picked === "absolute" })}
+                  absolute={absolute}
+                  onPick={(picked) => set(i, { absolute: picked })}
                 />
               )}
               {unit === null && choices.length > 1 && (

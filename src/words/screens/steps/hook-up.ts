@@ -4,7 +4,6 @@ export const hookUpStepText = {
   putOnGogglesAndGloves:
     "Put on goggles and gloves first. Never open the manifold's high valve while the engine runs. Local law, the maker's procedure and licensed practice come first.",
   refrigerantCausesFrostbiteAndCan: "Refrigerant causes frostbite and can blind you",
-  zeroNotRecorded: "Not recorded yet.",
   connectingTheGauges: "Connecting the gauges",
   connectedSides: "Connected sides",
   gaugesOn: "Gauges on",
@@ -37,5 +36,6 @@ export const gaugeZeroText = {
   alreadyConnected: "The gauges show pressure. Check the zero before the next hook-up.",
   pressureStands: "Only with hoses open to the air.",
   record: "Record zero",
+  notRecorded: "Not recorded yet.",
   recorded: (low: string, high: string) => `Recorded: low ${low}, high ${high}.`,
 } as const;

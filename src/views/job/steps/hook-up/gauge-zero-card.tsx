@@ -1,6 +1,6 @@
 "use client";
 
-import { Flex, Stack } from "@chakra-ui/react";
+import { Flex } from "@chakra-ui/react";
 import { type GaugeZero, gaugeZero } from "@/core/readings/derive/gauge-zero";
 import { useJob, useSetPart, useSimulator } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
@@ -10,7 +10,7 @@ import { useAccuracy } from "@/ui/instruments";
 import { Measure } from "@/ui/measure";
 import { Text } from "@/ui/text";
 import { commonText } from "@/words/screens/common";
-import { gaugeZeroText, hookUpStepText } from "@/words/screens/steps/hook-up";
+import { gaugeZeroText } from "@/words/screens/steps/hook-up";
 
 const zeroWords: Record<GaugeZero, string> = {
   right: gaugeZeroText.right,
@@ -41,14 +41,13 @@ export function GaugeZeroCard() {
     <Card title={gaugeZeroText.title}>
       <Flex gap="6" wrap="wrap">
         {found.map(({ side, kpa, zero }) => (
-          <Stack key={side} gap="0">
-            <Measure
-              label={side === "low" ? commonText.lowSide : commonText.highSide}
-              value={kpa}
-              unit="kPa"
-              note={zeroWords[zero]}
-            />
-          </Stack>
+          <Measure
+            key={side}
+            label={side === "low" ? commonText.lowSide : commonText.highSide}
+            value={kpa}
+            unit="kPa"
+            note={zeroWords[zero]}
+          />
         ))}
       </Flex>
       <Text mt="2" kind="soft">
@@ -73,7 +72,7 @@ export function GaugeZeroCard() {
           {pressurised
             ? gaugeZeroText.pressureStands
             : kept === null
-              ? hookUpStepText.zeroNotRecorded
+              ? gaugeZeroText.notRecorded
               : gaugeZeroText.recorded(figures.number(kept.lowKpa, "kPa"), figures.quantity(kept.highKpa, "kPa"))}
         </Text>
       </Flex>
