@@ -1,6 +1,6 @@
 "use client";
 
-import { useCallback, useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { BenchState } from "@/core/bench/bench-state";
 import type { Cause } from "@/core/causes/catalogue";
 import type { Work } from "@/core/causes/work";
@@ -56,99 +56,83 @@ export const runKey = (learnerId: string, source: DrillSource) => `${learnerId} 
 /** Kept at least so often while the clock runs, ms. */
 const KEEP_MS = 4000;
 
-/** The car of a case, taken up where it was left; its acts are kept as they are done. */
-export function useDrillAtCar(source: DrillSource, key: string): DrillAtCar & DrillAtCarActs {
-  const [state, setState] = useState<DrillAtCar>(() => ({
-    status: "connecting",
-    reason: null,
-    standing: null,
-    latest: null,
-    trace: new TraceStore(),
-    pace: 1,
-    passing: null,
-    refused: null,
-    hint: null,
-    draft: emptyDraft,
-  }));
-  const connection = useRef<DrillConnection | null>(null);
-  const begins = useNewestRef(source);
-  const keeps = useRef<{ at: number; script: readonly DrillStep[]; draft: DrillDraft } | null>(null);
-  const keptAt = useRef(0);
-  const [attempt, setAttempt] = useState(0);
-  const keep = useCallback(
-    (now: boolean) => {
-      const what = keeps.current;
-      if (what === null || (!now && Date.now() - keptAt.current < KEEP_MS)) return;
-      keptAt.current = Date.now();
-      saveOpenRun(key, { at: what.at, script: [...what.script], draft: what.draft }).catch(noteUnsavedDrill);
-    },
-    [key],
-  );
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another attempt opens the run again
-  useEffect(() => {
-    let gone = false;
-    const lost = (reason: string) => {
-      if (!gone) setState((now) => ({ ...now, status: "lost", reason }));
-    };
-    const made = connectDrillCar(lost);
-    connection.current = made;
-    const trace = new TraceStore();
-    let steps = 0;
-    const onRun = (samples: DrillSample[], standing: RunStanding) => {
-      if (gone) return;
-      trace.append(samples);
-      const changed = standing.script.length !== steps;
-      steps = standing.script.length;
-      keeps.current = { at: standing.at, script: standing.script, draft: keeps.current?.draft ?? emptyDraft };
-      if (standing.over === "no") keep(changed);
-      setState((now) => ({ ...now, standing, trace, latest: samples.at(-1) ?? now.latest }));
-    };
-    // After a failure the acts are those that this page still knows.
-    const before = keeps.current;
-    (before === null ? loadOpenRun(key) : Promise.resolve({ ...before, script: [...before.script] }))
-      // A store that refuses is no reason not to begin.
-      .catch((error: unknown) => {
-        noteUnsavedDrill(error);
-        return null;
-      })
-      .then((open) => {
-        if (gone) return null;
-        const draft = open?.draft ?? emptyDraft;
-        keeps.current = { at: open?.at ?? 0, script: open?.script ?? [], draft };
-        setState((now) => ({ ...now, draft }));
-        return made.api.open(begins.current, open?.script ?? [], open?.at ?? 0, made.listen(onRun));
-      })
-      .then((standing) => {
-        if (gone) return;
-        if (standing === null) lost(drillText.thisCaseCannotBeSimulated);
-        else setState((now) => ({ ...now, status: "running", standing }));
-      })
-      .catch((error: unknown) => lost(reasonOf(error)));
-    const leaves = () => keep(true);
-    window.addEventListener("pagehide", leaves);
-    return () => {
-      window.removeEventListener("pagehide", leaves);
-      gone = true;
-      made.close();
-      connection.current = null;
-    };
-  }, [key, keep, attempt]);
+type SetAtCar = (change: (now: DrillAtCar) => DrillAtCar) => void;
 
-  const api = () => connection.current?.api;
-  const fails = (error: unknown) => setState((now) => ({ ...now, status: "lost", reason: reasonOf(error) }));
+/** What is kept of an open run, and the thread that runs it. */
+interface OpenRun {
+  connection: DrillConnection | null;
+  kept: { at: number; script: readonly DrillStep[]; draft: DrillDraft } | null;
+  keptAt: number;
+}
+
+/** Opens the run in a thread of its own, with the acts that were kept of it. Returns the function that closes it. */
+function openRun(
+  run: OpenRun,
+  key: string,
+  source: DrillSource,
+  keep: (now: boolean) => void,
+  set: SetAtCar,
+): () => void {
+  let gone = false;
+  const lost = (reason: string) => {
+    if (!gone) set((now) => ({ ...now, status: "lost", reason }));
+  };
+  const made = connectDrillCar(lost);
+  run.connection = made;
+  const trace = new TraceStore();
+  let steps = 0;
+  const onRun = (samples: DrillSample[], standing: RunStanding) => {
+    if (gone) return;
+    trace.append(samples);
+    const changed = standing.script.length !== steps;
+    steps = standing.script.length;
+    run.kept = { at: standing.at, script: standing.script, draft: run.kept?.draft ?? emptyDraft };
+    if (standing.over === "no") keep(changed);
+    set((now) => ({ ...now, standing, trace, latest: samples.at(-1) ?? now.latest }));
+  };
+  // After a failure the acts are those that this page still knows.
+  const before = run.kept;
+  (before === null ? loadOpenRun(key) : Promise.resolve({ ...before, script: [...before.script] }))
+    // A store that refuses is no reason not to begin.
+    .catch((error: unknown) => {
+      noteUnsavedDrill(error);
+      return null;
+    })
+    .then((open) => {
+      if (gone) return null;
+      const draft = open?.draft ?? emptyDraft;
+      run.kept = { at: open?.at ?? 0, script: open?.script ?? [], draft };
+      set((now) => ({ ...now, draft }));
+      return made.api.open(source, open?.script ?? [], open?.at ?? 0, made.listen(onRun));
+    })
+    .then((standing) => {
+      if (gone) return;
+      if (standing === null) lost(drillText.thisCaseCannotBeSimulated);
+      else set((now) => ({ ...now, status: "running", standing }));
+    })
+    .catch((error: unknown) => lost(reasonOf(error)));
+  const leaves = () => keep(true);
+  window.addEventListener("pagehide", leaves);
+  return () => {
+    window.removeEventListener("pagehide", leaves);
+    gone = true;
+    made.close();
+    run.connection = null;
+  };
+}
+
+/** What is done at the car of an open run. */
+function actsAtCar(run: OpenRun, keep: (now: boolean) => void, set: SetAtCar): Omit<DrillAtCarActs, "reopen"> {
+  const api = () => run.connection?.api;
+  const fails = (error: unknown) => set((now) => ({ ...now, status: "lost", reason: reasonOf(error) }));
   return {
-    ...state,
-    reopen() {
-      setState((now) => ({ ...now, status: "connecting", reason: null, passing: null }));
-      setAttempt((n) => n + 1);
-    },
     async does(step) {
       const car = api();
       if (car === undefined) return false;
-      setState((now) => ({ ...now, passing: step, refused: null }));
+      set((now) => ({ ...now, passing: step, refused: null }));
       try {
         const refused = await car.does(step);
-        setState((now) => ({ ...now, passing: null, refused }));
+        set((now) => ({ ...now, passing: null, refused }));
         keep(true);
         return refused === null;
       } catch (error) {
@@ -157,30 +141,25 @@ export function useDrillAtCar(source: DrillSource, key: string): DrillAtCar & Dr
       }
     },
     setPace(pace) {
-      setState((now) => ({ ...now, pace }));
+      set((now) => ({ ...now, pace }));
       api()?.setPace(pace).catch(fails);
     },
     askHint() {
       const car = api();
       if (car === undefined) return;
-      setState((now) => ({ ...now, passing: { does: "act", act: "hint" }, refused: null }));
+      set((now) => ({ ...now, passing: { does: "act", act: "hint" }, refused: null }));
       car
         .does({ does: "act", act: "hint" })
         .then(async (refused) => {
           const step = refused === null ? await car.hint() : null;
-          setState((now) => ({
-            ...now,
-            passing: null,
-            refused,
-            hint: refused === null ? { step } : now.hint,
-          }));
+          set((now) => ({ ...now, passing: null, refused, hint: refused === null ? { step } : now.hint }));
         })
         .catch(fails);
     },
     setDraft(change) {
-      setState((now) => {
+      set((now) => {
         const draft = change(now.draft);
-        if (keeps.current !== null) keeps.current = { ...keeps.current, draft };
+        if (run.kept !== null) run.kept = { ...run.kept, draft };
         return { ...now, draft };
       });
       // The acts are kept with it, so that neither is older than the other.
@@ -189,8 +168,49 @@ export function useDrillAtCar(source: DrillSource, key: string): DrillAtCar & Dr
     async debrief() {
       const debrief = (await api()?.debrief()) ?? null;
       // The newest standing, not the one that was drawn when the answer was given.
-      const kept = keeps.current;
+      const { kept } = run;
       return debrief && kept && { debrief, at: kept.at, script: [...kept.script] };
+    },
+  };
+}
+
+const connecting = (): DrillAtCar => ({
+  status: "connecting",
+  reason: null,
+  standing: null,
+  latest: null,
+  trace: new TraceStore(),
+  pace: 1,
+  passing: null,
+  refused: null,
+  hint: null,
+  draft: emptyDraft,
+});
+
+/** The car of a case, taken up where it was left; its acts are kept as they are done. */
+export function useDrillAtCar(source: DrillSource, key: string): DrillAtCar & DrillAtCarActs {
+  const [state, setState] = useState(connecting);
+  const run = useRef<OpenRun>({ connection: null, kept: null, keptAt: 0 });
+  const begins = useNewestRef(source);
+  const [attempt, setAttempt] = useState(0);
+  const keep = useCallback(
+    (now: boolean) => {
+      const { kept, keptAt } = run.current;
+      if (kept === null || (!now && Date.now() - keptAt < KEEP_MS)) return;
+      run.current.keptAt = Date.now();
+      saveOpenRun(key, { ...kept, script: [...kept.script] }).catch(noteUnsavedDrill);
+    },
+    [key],
+  );
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another attempt opens the run again
+  useEffect(() => openRun(run.current, key, begins.current, keep, setState), [key, keep, attempt]);
+  const acts = useMemo(() => actsAtCar(run.current, keep, setState), [keep]);
+  return {
+    ...state,
+    ...acts,
+    reopen() {
+      setState((now) => ({ ...now, status: "connecting", reason: null, passing: null }));
+      setAttempt((n) => n + 1);
     },
   };
 }

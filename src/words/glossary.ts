@@ -1,10 +1,10 @@
 /** The words of the product and of the trade, each in two or three plain sentences: help, palette and what stands beside a number are made from it. */
 import { type Cause, causes, type FaultCause } from "@/core/causes/catalogue";
 import type { ExampleReading } from "@/core/charge/examples";
-import { type StepId, stepIds } from "@/core/records/job";
+import { stepIds } from "@/core/records/job";
 import type { Figures } from "@/core/units/figures";
 import { causeName } from "./causes";
-import { stepNames } from "./job";
+import { stepWords } from "./step-words";
 
 export type EntryKind = "step" | "cause" | "term";
 
@@ -31,32 +31,6 @@ const term = (
   text: typeof text === "string" ? () => text : text,
   ...more,
 });
-
-const steps: Record<StepId, string> = {
-  intake: "Vehicle, refrigerant and label charge. Every later comparison uses the label, so read it at the vehicle.",
-  look: "Check belt, clutch, fan, fins and joints before connecting gauges. Tap a part in the drawing and pick what you found.",
-  "hook-up":
-    "Goggles and gloves on, both hand wheels closed, low side first. A half-open coupler shows a wrong pressure. Hose content is counted.",
-  rest: "With the engine off and all parts at ambient temperature, static pressure shows whether liquid is left, never how much. Wait until the vehicle has soaked.",
-  running:
-    "Maximum cold at idle, then fast idle. Record pressures, vent and line temperatures together once they are steady.",
-  "shut-off":
-    "Stop the engine and time how long both sides take to equalise. A closed valve equalises slowly, an open one at once, a blocked one never.",
-  verdict:
-    "All readings weighed together: possible causes, confidence, and the test that tells most. If two causes are equal, measure more and open nothing.",
-  leak: "More loss than normal means a leak. The places are sorted by probability, updated after each check. In an empty circuit, dry nitrogen shows a large leak.",
-  recover:
-    "Recover the refrigerant and weigh it: the only true measure of the charge. Wait until the pressure stays down, because oil releases refrigerant slowly.",
-  repair:
-    "Parts replaced, work performed, and oil to refill. Too much oil reduces cooling; too little destroys the compressor.",
-  evacuate:
-    "Evacuate until water boils off, then close the valve and watch. The shape of the rise separates a leak from moisture, if the gauge is fine enough.",
-  charge:
-    "Charge by the scale to the label weight. Liquid into the high side with the engine off, then vapour into the low side with it running. Each can is weighed on and off.",
-  prove:
-    "The same test again, compared with the first. Readings from another day are converted to the first day's conditions.",
-  "sign-off": "Fault found, work performed, charge and technician. The file keeps everything entered and weighed.",
-};
 
 /** Mechanisms, without directions: those are declared below, shown by the simulator, and held to it by a test. */
 const causeTexts: Record<Cause, string> = {
@@ -375,7 +349,12 @@ const terms: GlossaryEntry[] = [
 
 export const glossary: readonly GlossaryEntry[] = [
   ...stepIds.map(
-    (id): GlossaryEntry => ({ id: `step-${id}`, kind: "step", name: stepNames[id], text: () => steps[id] }),
+    (id): GlossaryEntry => ({
+      id: `step-${id}`,
+      kind: "step",
+      name: stepWords[id].name,
+      text: () => stepWords[id].help,
+    }),
   ),
   ...causes.map(
     (cause): GlossaryEntry => ({

@@ -5,7 +5,7 @@ import { type ChargingMethod, methodSigns, ruleOfThumbKpa } from "@/core/charge/
 import type { RepairPart } from "@/core/charge/oil";
 import type { VacuumGauge } from "@/core/charge/vacuum/target";
 import { type Refrigerant, refrigerants } from "@/core/fluids/refrigerants";
-import type { Job, LabelRefrigerant, StepId, StopSign } from "@/core/records/job";
+import type { Job, LabelRefrigerant, StopSign } from "@/core/records/job";
 import type { Figures } from "@/core/units/figures";
 
 type Intake = Job["intake"];
@@ -122,23 +122,6 @@ export const vacuumGaugeLabels: Record<VacuumGauge, string> = {
 export function optionsOf<Value extends string>(labels: Record<Value, string>): { value: Value; label: string }[] {
   return (Object.entries(labels) as [Value, string][]).map(([value, label]) => ({ value, label }));
 }
-
-export const stepNames: Record<StepId, string> = {
-  intake: "Intake",
-  look: "Visual check",
-  "hook-up": "Hook-up",
-  rest: "Static pressure",
-  running: "Running test",
-  "shut-off": "Equalisation test",
-  verdict: "Diagnosis",
-  leak: "Leak search",
-  recover: "Recovery",
-  repair: "Repair",
-  evacuate: "Evacuation",
-  charge: "Charge",
-  prove: "Verification",
-  "sign-off": "Sign-off",
-};
 
 /** A file's name that says which car and which day, and that it is practice or demo. */
 export function jobFileName({ intake, createdAt, purpose }: Pick<Job, "intake" | "createdAt" | "purpose">): string {

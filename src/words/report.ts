@@ -26,7 +26,7 @@ import type { UnitId } from "@/core/units/units";
 import { causeName } from "./causes";
 import { outlookWords } from "./customer";
 import { percentOf, severitySentence, vehicleWording, type Wording, warningSentence } from "./diagnosis";
-import { circuitWords, refrigerantLabels, stepNames } from "./job";
+import { circuitWords, refrigerantLabels } from "./job";
 import { doubtByReadings, LABEL_DOUBT } from "./label";
 import { leakTable, leakTableHead, leakWords } from "./leak";
 import { capital } from "./letters";
@@ -35,6 +35,7 @@ import { reasonSentence } from "./reasons";
 import { actNames } from "./refrigerant-log";
 import { fieldWords, valueOrDash } from "./shop";
 import { amendedRow, amendedVersion, amendmentTitle, signOffWords } from "./sign-off";
+import { stepWords } from "./step-words";
 import { changeSentence } from "./tests";
 import { typed } from "./typed";
 import { workDone } from "./work-done";
@@ -381,7 +382,7 @@ function readings(job: Job, figures: Figures): ReportSection | null {
 /** Every photo, with its step and when it was taken. */
 function photos(job: Job): ReportSection | null {
   if (job.photos.length === 0) return null;
-  const shown = job.photos.map(({ id, step, at }) => ({ id, caption: `${stepNames[step]}, ${minute(at)}` }));
+  const shown = job.photos.map(({ id, step, at }) => ({ id, caption: `${stepWords[step].name}, ${minute(at)}` }));
   return { title: "Photos", blocks: [{ kind: "photos", photos: shown }] };
 }
 
@@ -443,7 +444,7 @@ function times(job: Job): ReportSection {
         rows: stepIds.map((step) => {
           const { doneAt, skipped } = job.steps[step];
           return [
-            stepNames[step],
+            stepWords[step].name,
             doneAt !== null
               ? minute(doneAt)
               : skipped !== null

@@ -7,8 +7,8 @@ import type { StepId } from "@/core/records/job";
 import type { HookUpCheck, PlainGap, StepGap } from "@/core/records/run-sheet";
 import type { Wait } from "@/core/records/waits";
 import type { Figures } from "@/core/units/figures";
-import { stepNames } from "./job";
 import { commonText } from "./screens/common";
+import { stepWords } from "./step-words";
 
 export const hookUpCheckWords: Record<HookUpCheck, string> = {
   protection: "Goggles and gloves on",
@@ -88,23 +88,6 @@ export function gapField(gap: StepGap): string | null {
   return gap.field === "low-idle" ? `${channels.low.name}, idle` : fields[gap.field].label;
 }
 
-const stepWaits: Record<StepId, string> = {
-  intake: "label to confirm",
-  look: "visual check",
-  "hook-up": "gauges to connect",
-  rest: "static pressure",
-  running: "running test",
-  "shut-off": "equalisation",
-  verdict: "decision",
-  leak: "leak search",
-  recover: "recovered weight",
-  repair: "repair",
-  evacuate: "vacuum",
-  charge: "charge",
-  prove: "verification",
-  "sign-off": "signature",
-};
-
 const clock = (iso: string) => format(new Date(iso), "HH:mm");
 
 /** "40 min", "15 h", "3 d". */
@@ -131,10 +114,10 @@ export function waitSentence(wait: Wait, figures: Figures): string {
     case "gaps":
       return `Missing: ${gapList(wait.gaps, figures)}`;
     case "step":
-      return `Waiting for ${stepWaits[wait.step]}`;
+      return `Waiting for ${stepWords[wait.step].waitsFor}`;
   }
 }
 
 /** Steps that were left open before the next one; empty where none was. */
 export const leftOpenWords = (steps: readonly StepId[]): string =>
-  steps.length === 0 ? "" : `Open: ${steps.map((id) => stepNames[id].toLowerCase()).join(", ")}`;
+  steps.length === 0 ? "" : `Open: ${steps.map((id) => stepWords[id].name.toLowerCase()).join(", ")}`;

@@ -1,6 +1,7 @@
 /** Words of undo and redo: what changed, and where. */
 import { stepOfPath } from "@/core/records/run-sheet";
-import { placeWords, stepNames } from "./job";
+import { placeWords } from "./job";
+import { stepWords } from "./step-words";
 
 export const undoWords = { show: "Show", close: "Close" } as const;
 
@@ -19,7 +20,7 @@ export function movedSentence(places: readonly string[]): string {
   const byStep = new Map<string, string[]>();
   for (const place of places) {
     const step = stepOfPath(place);
-    const name = step === null ? "Job" : stepNames[step];
+    const name = step === null ? "Job" : stepWords[step].name;
     byStep.set(name, [...(byStep.get(name) ?? []), withinStep(place)]);
   }
   return [...byStep]

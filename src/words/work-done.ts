@@ -11,11 +11,12 @@ import { leakStateOf } from "@/core/records/leak-state";
 import { entryValue } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
 import { LEAK_NOT_FOUND } from "./customer";
-import { otherRepairLabels, repairPartLabels, stepNames } from "./job";
+import { otherRepairLabels, repairPartLabels } from "./job";
 import { leakMethodWords, placeList, pressureTestLine } from "./leak";
 import { capital } from "./letters";
 import { identifiedLabels } from "./recover";
 import { vacuumResultLabels } from "./station";
+import { stepWords } from "./step-words";
 import { holdLength, holdLine } from "./vacuum";
 
 export interface DoneLine {
@@ -139,7 +140,7 @@ function notes(job: Job): DoneLine[] {
   return stepIds
     .filter((step) => job.steps[step].note.trim() !== "")
     .map((step) => ({
-      what: `Note, ${stepNames[step].toLowerCase()}`,
+      what: `Note, ${stepWords[step].name.toLowerCase()}`,
       text: job.steps[step].note.trim(),
       typed: true,
     }));

@@ -18,9 +18,10 @@ import { Text } from "@/ui/text";
 import { useMinute } from "@/ui/tick";
 import { stepPath } from "@/views/job/frame/steps";
 import { PracticeTag } from "@/views/workshop/practice-tag";
-import { refrigerantLabels, stepNames } from "@/words/job";
+import { refrigerantLabels } from "@/words/job";
 import { jobCardText } from "@/words/screens/bay";
 import { commonText } from "@/words/screens/common";
+import { stepWords } from "@/words/step-words";
 import { leftOpenWords, waitSentence } from "@/words/steps";
 
 /** One job as a wide card: vehicle, complaint, where it stands, what is likely, grams. */
@@ -78,7 +79,7 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
             : jobCardText.nextOfDone(done, stepIds.length, format(job.updatedAt, "d MMM HH:mm"))}
         </Text>
         <Text fontSize="xl" fontWeight="semibold" color={signed ? "done" : "ink"}>
-          {signed ? job.signOff.technician.trim() || "Signed" : stepNames[next]}
+          {signed ? job.signOff.technician.trim() || "Signed" : stepWords[next].name}
         </Text>
         <Text kind="note">{standing(job, leading, figures)}</Text>
         {!signed && (

@@ -10,8 +10,8 @@ import { FilesButton } from "@/ui/fields/file-button";
 import { Text } from "@/ui/text";
 import { keepPhotos } from "@/views/workshop/add-photo";
 import { KeptPhoto } from "@/views/workshop/kept-photo";
-import { stepNames } from "@/words/job";
 import { vehiclePhotosText } from "@/words/screens/vehicles";
+import { stepWords } from "@/words/step-words";
 import { dayOf } from "@/words/vehicles";
 import { useFollowRenamed } from "./follow-renamed";
 
@@ -63,7 +63,7 @@ export function VehiclePhotos({ vehicle, jobs }: { vehicle: VehicleFile; jobs: r
             owner={job.id}
             photo={photo}
             name={vehiclePhotosText.photoOfItsVisits(i + 1)}
-            caption={`${stepNames[photo.step]}, ${dayOf(photo.at)}`}
+            caption={`${stepWords[photo.step].name}, ${dayOf(photo.at)}`}
           />
         ))}
       </Flex>

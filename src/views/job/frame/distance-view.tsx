@@ -16,9 +16,9 @@ import { useStateText } from "@/ui/announce";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
 import { Text, useSay } from "@/ui/text";
-import { stepNames } from "@/words/job";
 import { commonText } from "@/words/screens/common";
 import { distanceText } from "@/words/screens/job-frame";
+import { stepWords } from "@/words/step-words";
 
 /** One of three values, as it is read across the bay. */
 interface Far {
@@ -133,7 +133,7 @@ export function DistanceView({ step, onClose }: { step: StepId; onClose: () => v
         ref={here}
         role="dialog"
         aria-modal
-        aria-label={distanceText.title(stepNames[step])}
+        aria-label={distanceText.title(stepWords[step].name)}
         tabIndex={-1}
         position="fixed"
         inset="0"
@@ -145,7 +145,7 @@ export function DistanceView({ step, onClose }: { step: StepId; onClose: () => v
       >
         <Flex align="baseline" gap="4" bg="sheet" borderBottomWidth="1px" borderColor="line" px="6" py="3">
           <Text fontSize="xl" fontWeight="semibold" whiteSpace="nowrap">
-            {say(stepNames[step])}
+            {say(stepWords[step].name)}
           </Text>
           <Text fontSize="xl" color="soft" typed truncate flex="1" minW="0">
             {[job.intake.vehicle, isRefrigerant(refrigerant) ? refrigerant : null].filter(Boolean).join(", ")}

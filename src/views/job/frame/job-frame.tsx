@@ -34,10 +34,10 @@ import { StoreFailure } from "@/ui/states/store-failure";
 import { Text } from "@/ui/text";
 import { AppFrame } from "@/views/frame/app-frame";
 import { SimulatorPanel } from "@/views/job/instruments/simulator-panel";
-import { stepNames } from "@/words/job";
 import { commonText } from "@/words/screens/common";
 import { distanceText, jobFrameText } from "@/words/screens/job-frame";
 import { lockedSentence, signOffWords } from "@/words/sign-off";
+import { stepWords } from "@/words/step-words";
 import { gapField } from "@/words/steps";
 import { canBeWatched, DistanceView } from "./distance-view";
 import { EvidenceRail } from "./evidence-rail";
@@ -151,7 +151,7 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
   const commands = [
     ...stepIds.map((id, i) => ({
       key: runSheet[id].key,
-      does: jobFrameText.step(i + 1, stepNames[id]),
+      does: jobFrameText.step(i + 1, stepWords[id].name),
       run: () => open(id),
     })),
     { key: "i", does: jobFrameText.showOrHideInstruments, run: toggleRack },
@@ -183,7 +183,7 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
           }
           commands={commands}
           about={`step-${step}`}
-          page={[stepNames[step], vehicle].filter(Boolean).join(", ")}
+          page={[stepWords[step].name, vehicle].filter(Boolean).join(", ")}
           footer={liveSteps.includes(step) && (status === "running" || status === "lost") ? <LiveStrip /> : undefined}
         >
           <Flex h="full" minH="0" direction="column">

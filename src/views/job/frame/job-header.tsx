@@ -11,9 +11,10 @@ import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { PracticeTag } from "@/views/workshop/practice-tag";
 import { type simulatorWords, sourceSentence } from "@/words/instruments";
-import { circuitWords, refrigerantLabels, stepNames } from "@/words/job";
+import { circuitWords, refrigerantLabels } from "@/words/job";
 import { commonText } from "@/words/screens/common";
 import { distanceText, jobHeaderText } from "@/words/screens/job-frame";
+import { stepWords } from "@/words/step-words";
 
 interface JobHeaderProps {
   step: StepId;
@@ -129,7 +130,7 @@ function StepHeading({ step, onGoOn }: Pick<JobHeaderProps, "step" | "onGoOn">) 
       whiteSpace="nowrap"
       onKeyDown={(event) => event.key === "Enter" && onGoOn?.()}
     >
-      {stepNames[step]}
+      {stepWords[step].name}
     </Text>
   );
 }

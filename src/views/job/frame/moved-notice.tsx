@@ -6,7 +6,7 @@ import { stepOfPath } from "@/core/records/run-sheet";
 import { useJobState } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Notice } from "@/ui/notice";
-import { stepNames } from "@/words/job";
+import { stepWords } from "@/words/step-words";
 import { movedSentence, movedTitle, undoWords } from "@/words/undo";
 
 /** Last undo or redo and its step; leads there from another step. */
@@ -23,7 +23,7 @@ export function MovedNotice({ step, onShow }: { step: StepId; onShow: (step: Ste
           {elsewhere !== null && (
             <BenchButton
               onClick={() => onShow(elsewhere)}
-            >{`${undoWords.show} ${stepNames[elsewhere].toLowerCase()}`}</BenchButton>
+            >{`${undoWords.show} ${stepWords[elsewhere].name.toLowerCase()}`}</BenchButton>
           )}
           <BenchButton kind="quiet" onClick={seen}>
             {undoWords.close}

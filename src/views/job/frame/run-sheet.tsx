@@ -9,8 +9,8 @@ import { formatClock } from "@/core/units/units";
 import { useJob } from "@/session/session";
 import { Select } from "@/ui/fields/select";
 import { Text, useSay } from "@/ui/text";
-import { stepNames } from "@/words/job";
 import { runSheetText } from "@/words/screens/job-frame";
+import { stepWords } from "@/words/step-words";
 
 /** The steps of the job with their state and time, each with its number key. */
 export function RunSheet({ step, onOpen }: { step: StepId; onOpen: (step: StepId) => void }) {
@@ -78,7 +78,7 @@ function StepButton({ id, number, now, onOpen }: StepButtonProps) {
     >
       <button
         type="button"
-        title={say(stepNames[id])}
+        title={say(stepWords[id].name)}
         onClick={() => onOpen(id)}
         aria-current={now ? "step" : undefined}
       >
@@ -93,10 +93,10 @@ function StepButton({ id, number, now, onOpen }: StepButtonProps) {
           {number}
         </Text>
         <Text as="span" whiteSpace="nowrap" hideFrom="lg" srOnly>
-          {stepNames[id]}
+          {stepWords[id].name}
         </Text>
         <Text as="span" whiteSpace="nowrap" hideBelow="lg">
-          {stepNames[id]}
+          {stepWords[id].name}
         </Text>
         <Box as="span" ml={{ lg: "auto" }} color={now ? "inherit" : "done"} display="flex" alignItems="center">
           <StepState id={id} now={now} />
@@ -142,7 +142,7 @@ function PhoneSteps({ step, onOpen }: { step: StepId; onOpen: (step: StepId) => 
         value={step}
         options={stepIds.map((id, index) => [
           id,
-          `${index + 1} ${say(stepNames[id])}${job.steps[id].doneAt ? " ✓" : ""}`,
+          `${index + 1} ${say(stepWords[id].name)}${job.steps[id].doneAt ? " ✓" : ""}`,
         ])}
         onPick={onOpen}
       />

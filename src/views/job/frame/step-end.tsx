@@ -15,8 +15,8 @@ import { TextField } from "@/ui/fields/text-field";
 import { useFigures } from "@/ui/figures";
 import { useShortcuts } from "@/ui/shortcuts";
 import { Text } from "@/ui/text";
-import { stepNames } from "@/words/job";
 import { stepEndText } from "@/words/screens/job-frame";
+import { stepWords } from "@/words/step-words";
 import { gapField, gapWords } from "@/words/steps";
 import { typed } from "@/words/typed";
 import { FootEnd } from "./step-foot";
@@ -104,7 +104,7 @@ export function StepEnd({ step, also, later = false }: StepEndProps) {
             data-step-end
             onClick={finish}
           >
-            {stepEndText.done(stepNames[next].toLowerCase())}
+            {stepEndText.done(stepWords[next].name.toLowerCase())}
           </BenchButton>
           {open && <Missing gaps={gaps} also={also} invalid={invalid} />}
         </FootEnd>

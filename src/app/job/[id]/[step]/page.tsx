@@ -2,8 +2,8 @@ import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { isStep } from "@/views/job/frame/steps";
 import { StepView } from "@/views/job/step-view";
-import { stepNames } from "@/words/job";
 import { commonText } from "@/words/screens/common";
+import { stepWords } from "@/words/step-words";
 
 interface PageProps {
   params: Promise<{ id: string; step: string }>;
@@ -11,7 +11,7 @@ interface PageProps {
 
 export async function generateMetadata({ params }: PageProps): Promise<Metadata> {
   const { step } = await params;
-  return { title: isStep(step) ? stepNames[step] : commonText.notFound };
+  return { title: isStep(step) ? stepWords[step].name : commonText.notFound };
 }
 
 export default async function Page({ params }: PageProps) {

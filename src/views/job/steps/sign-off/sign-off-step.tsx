@@ -26,10 +26,10 @@ import { saveJob } from "@/views/job/frame/save-job";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { FootEnd, StepActs } from "@/views/job/frame/step-foot";
 import { ComparisonTable } from "@/views/job/steps/prove/prove-step";
-import { stepNames } from "@/words/job";
 import { commonText } from "@/words/screens/common";
 import { signOffStepText } from "@/words/screens/steps/sign-off";
 import { signOffWords } from "@/words/sign-off";
+import { stepWords } from "@/words/step-words";
 import { typed } from "@/words/typed";
 import { workDone } from "@/words/work-done";
 import { AmendCard, Amendments } from "./amendments";
@@ -44,7 +44,7 @@ export function SignOffStep() {
     <Stack gap="3.5" maxW="1080px">
       {open.length > 0 && signedAt === null && (
         <Notice tone="wait" title={signOffStepText.openSteps}>
-          {signOffStepText.openYouCanSignOpen(open.map((id) => stepNames[id].toLowerCase()).join(", "))}
+          {signOffStepText.openYouCanSignOpen(open.map((id) => stepWords[id].name.toLowerCase()).join(", "))}
         </Notice>
       )}
       <WorkCard />
