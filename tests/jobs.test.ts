@@ -2,6 +2,7 @@
 import { afterAll } from "vitest";
 import { closeSharedBrowser } from "./browser/session";
 import "./suites/run-sheet";
+import "./suites/sharing";
 import "./suites/at-the-car";
 import "./suites/log";
 import "./suites/diagnosis";

@@ -13,7 +13,10 @@ import type { BookLine } from "@/core/records/stock/lines";
 import type { Vehicle } from "@/core/records/vehicles/vehicle";
 import type { VehicleRow } from "@/core/records/vehicles/vehicle-row";
 import type { Visit } from "@/core/records/vehicles/visit";
+import type { FieldConflict } from "@/core/sync/field-conflict";
+import type { Holder } from "@/core/sync/holder";
 import { textSum } from "@/core/text-sum";
+import { outboxMiddleware } from "./outbox";
 import { databaseName, type WorkshopName, workshop } from "./workshop";
 
 /** A workshop's chart as its file was, one for each refrigerant; it is read afresh each time, so that no stored form can age. */
@@ -107,6 +110,23 @@ export interface StagedRecords {
   seen: Readonly<Record<string, string>>;
 }
 
+/** A record's document as devices share it (data/sharing), by kind and id. */
+interface StoredDocument {
+  key: string;
+  update: Uint8Array;
+  /** What of it stands in the shared folder; null for nothing. */
+  sent: Uint8Array | null;
+  /** 1: something of it is in no folder yet. */
+  waits: 0 | 1;
+  changedAt: string;
+}
+
+/** Values of one record that somebody has to choose from. */
+export interface StoredConflicts {
+  key: string;
+  conflicts: readonly FieldConflict[];
+}
+
 class EvridDatabase extends Dexie {
   jobs!: EntityTable<Job, "id">;
   choices!: EntityTable<StoredChoice, "name">;
@@ -129,6 +149,15 @@ class EvridDatabase extends Dexie {
   classSets!: EntityTable<KeptClassSet, "id">;
   /** Records that are in no copy yet (changes.ts). */
   changes!: EntityTable<{ key: string; at: string }, "key">;
+  documents!: EntityTable<StoredDocument, "key">;
+  /** Records that were changed here and are in no document yet. */
+  outbox!: EntityTable<{ key: string; at: number }, "key">;
+  holders!: EntityTable<Holder, "jobId">;
+  conflicts!: EntityTable<StoredConflicts, "key">;
+  /** Pictures that a record of another device names: key of the picture, and the sum of its content. */
+  wantedPictures!: EntityTable<{ key: string; sha256: string }, "key">;
+  /** This device in the shared folder, and how it stands (data/sharing). */
+  sharing!: EntityTable<{ name: string; value: unknown }, "name">;
   // These three follow from the others and can be made anew from them at any time (record-index.ts).
   visits!: EntityTable<Visit, "jobId">;
   vehicleRows!: EntityTable<VehicleRow, "id">;
@@ -171,6 +200,15 @@ class EvridDatabase extends Dexie {
     this.version(15).stores({ importedRecords: "key, importId", staged: "key, stagingId" }).upgrade(apartFromImports);
     this.version(16).stores({}).upgrade(migrateJobs);
     this.version(17).stores({ classSets: "id" });
+    this.version(18).stores({
+      documents: "key, waits, changedAt",
+      outbox: "key",
+      holders: "jobId, device",
+      conflicts: "key",
+      wantedPictures: "key",
+      sharing: "name",
+    });
+    if (of === "shop") this.use(outboxMiddleware);
   }
 }
 

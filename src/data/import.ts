@@ -11,10 +11,8 @@ import { asOpenFile, readShopFile } from "@/core/records/files/shop-file";
 import type { ShopList, ShopPicture } from "@/core/records/files/shop-reader";
 import type { Job } from "@/core/records/job";
 import { isSigned } from "@/core/records/signature";
-import { linesOfJob } from "@/core/records/stock/lines";
 import { inUnits } from "@/core/records/unit-system";
 import type { Vehicle } from "@/core/records/vehicles/vehicle";
-import { visitOf } from "@/core/records/vehicles/visit";
 import { textSum } from "@/core/text-sum";
 import { noteChange } from "./changes";
 import { choicesRow, loadChoices } from "./choices";
@@ -29,7 +27,7 @@ import {
 } from "./database";
 import { Here } from "./here";
 import { keepPictures } from "./photos";
-import { jobTables, rebuildRows } from "./record-index";
+import { jobTables, noteJobs, rebuildRows } from "./record-index";
 import { refused } from "./refused";
 import { dropStaged, seenOf, stageOpened } from "./staging";
 
@@ -184,7 +182,7 @@ class Storing {
   /** Brings what is derived from records up to date. */
   private async follow(table: ImportedTable, records: readonly object[]): Promise<void> {
     const { here, vehicleKeys } = this;
-    if (table === "jobs") for (const name of await indexed(records as Job[], here)) vehicleKeys.add(name);
+    if (table === "jobs") for (const name of await noteJobs(records as Job[])) vehicleKeys.add(name);
     if (table === "vehicles") {
       here.noteVehicles(records as Vehicle[]);
       for (const { names } of records as Vehicle[]) for (const name of names) vehicleKeys.add(name);
@@ -258,17 +256,6 @@ async function storedIn(table: ImportedTable, incoming: readonly Incoming[], her
   }));
 }
 
-/** The index of jobs that were stored, some in place of earlier ones; gives the names of the vehicles they hang on, and hung on before. */
-async function indexed(jobs: readonly Job[], here: Pick<Here, "has">): Promise<string[]> {
-  const known = jobs.map(({ id }) => id).filter((id) => here.has("jobs", id));
-  const before = await database.visits.bulkGet(known);
-  const visits = jobs.map(visitOf);
-  await database.visits.bulkPut(visits);
-  await database.bookLines.where("jobId").anyOf(known).delete();
-  await database.bookLines.bulkPut(jobs.flatMap(linesOfJob));
-  return [...visits, ...before].flatMap((visit) => visit?.vehicleKey ?? []);
-}
-
 /** Recent imports that can be reverted, newest first. */
 export async function listImports(): Promise<StoredImport[]> {
   return database.imports.orderBy("at").reverse().toArray();
@@ -333,7 +320,7 @@ async function takenBack(
     await database.visits.bulkDelete(gone);
     await database.bookLines.where("jobId").anyOf(gone).delete();
     await database.photos.where("jobId").anyOf(gone).delete();
-    for (const key of await indexed(again as Job[], { has: () => true })) vehicleKeys.add(key);
+    for (const key of await noteJobs(again as Job[])) vehicleKeys.add(key);
   }
   return back.length;
 }

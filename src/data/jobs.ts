@@ -22,6 +22,7 @@ import { follow } from "./follow";
 import { clearPictures } from "./photos";
 import { forgetJob, jobTables, noteJob, recordOf, visitsUnder } from "./record-index";
 import { refused } from "./refused";
+import { checkHolder, holderTables, holdFor } from "./sharing/holders";
 import { isDemoWorkshop } from "./workshop";
 
 /** A record in the store that cannot be read: kept as it is, by whatever name can be found in it. */
@@ -183,9 +184,10 @@ export async function createJobFrom(fill: (blank: Job) => Job): Promise<Job> {
 async function addJob(job: Job): Promise<void> {
   const read = readJob(job);
   if (!read.ok) throw refused(read.issue);
-  await database.transaction("rw", [...jobTables], async () => {
+  await database.transaction("rw", [...jobTables, ...holderTables], async () => {
     await database.jobs.add(job);
     await noteJob(job);
+    if (!isDemoWorkshop) await holdFor(job);
   });
 }
 
@@ -194,7 +196,7 @@ async function addJob(job: Job): Promise<void> {
  * the job is gone or signed, the browser refuses to store, or the record could not be read again; what is stored stays as it is then.
  */
 export async function editJob(id: string, change: (job: Job) => Job, rack: SimulatorState | null = null): Promise<Job> {
-  return database.transaction("rw", [...jobTables, database.racks], async () => {
+  return database.transaction("rw", [...jobTables, database.racks, ...holderTables], async () => {
     const stored = await database.jobs.get(id);
     if (stored === undefined)
       throw new Error("the job is no longer in the store: it was removed, or the browser has thrown it away");
@@ -204,6 +206,7 @@ export async function editJob(id: string, change: (job: Job) => Job, rack: Simul
     const rewritten = firstChanged(stored.ledger, changed.ledger);
     if (rewritten !== null) throw new Error(rewrittenText(rewritten));
     if (changed === stored) return stored;
+    await checkHolder(id);
     const edited = { ...changed, updatedAt: instantAfter(Date.now(), stored.updatedAt) };
     const unsigned = checkSignature(stored, edited);
     if (unsigned !== null) throw new SignatureRefusal(unsigned);
@@ -214,6 +217,7 @@ export async function editJob(id: string, change: (job: Job) => Job, rack: Simul
     if (issue !== null) throw refused(issue);
     await database.jobs.put(edited);
     await noteJob(edited, stored);
+    await holdFor(edited);
     return edited;
   });
 }
@@ -245,7 +249,7 @@ export async function listExercises(): Promise<{ job: Job; result: ExerciseResul
 export async function addDemoJobs(made: readonly Job[]): Promise<void> {
   const choice = unitsChosen(await loadChoices());
   const jobs = made.map((job) => inUnits(job, choice));
-  await database.transaction("rw", [...jobTables], async () => {
+  await database.transaction("rw", [...jobTables, ...holderTables], async () => {
     const here = new Set(await database.jobs.toCollection().primaryKeys());
     for (const job of jobs) if (!here.has(job.id)) await addJob(job);
   });
@@ -284,9 +288,11 @@ export const REMOVED_KEPT_MS = 30 * 86_400_000;
 
 /** Takes a job out of the Bay; it can be put back until {@link REMOVED_KEPT_MS} have gone by. Rejects a signed one: it can only be archived. */
 export async function removeJob(id: string, now = Date.now()): Promise<void> {
-  await database.transaction("rw", [...jobTables, database.removed, database.changes], async () => {
+  await database.transaction("rw", [...jobTables, ...holderTables, database.removed, database.changes], async () => {
     const job: unknown = await database.jobs.get(id);
     if (job === undefined) return;
+    await checkHolder(id);
+    await database.holders.delete(id);
     const read = readJob(job);
     if (read.ok && isSigned(read.value)) throw new SignatureRefusal(lockOf(read.value));
     await database.removed.put({ id, removedAt: new Date(now).toISOString(), job });

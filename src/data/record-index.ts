@@ -37,6 +37,20 @@ export async function noteJob(job: Job, was: Job | null = null): Promise<void> {
   await rebuildRows([visit.vehicleKey, before?.vehicleKey ?? ""]);
 }
 
+/** Within a transaction over {@link jobTables}: these jobs have been stored; gives the names of the vehicles they hang on, and hung on before. */
+export async function noteJobs(jobs: readonly Job[]): Promise<string[]> {
+  const ids = jobs.map(({ id }) => id);
+  const before = (await database.visits.bulkGet(ids)).filter((visit) => visit !== undefined);
+  const visits = jobs.map(visitOf);
+  await database.visits.bulkPut(visits);
+  await database.bookLines
+    .where("jobId")
+    .anyOf(before.map(({ jobId }) => jobId))
+    .delete();
+  await database.bookLines.bulkPut(jobs.flatMap(linesOfJob));
+  return [...visits, ...before].map(({ vehicleKey }) => vehicleKey);
+}
+
 const sameButDate = (a: Visit, b: Visit) =>
   JSON.stringify({ ...a, updatedAt: "" }) === JSON.stringify({ ...b, updatedAt: "" });
 

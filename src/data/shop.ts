@@ -182,6 +182,13 @@ export async function eraseAll(): Promise<void> {
     database.openDrills,
     database.classSets,
     database.changes,
+    // Forgotten, not removed: other devices keep theirs.
+    database.documents,
+    database.outbox,
+    database.holders,
+    database.conflicts,
+    database.wantedPictures,
+    database.sharing,
   ];
   await database.transaction("rw", all, async () => {
     for (const table of all) await table.clear();

@@ -37,3 +37,4 @@ export function followWorkshop(next: (workshop: Workshop) => void): () => void {
 }
 
 export { keepCopies } from "./keep-copies";
+export { keepSharing } from "./sharing";

@@ -7,8 +7,8 @@ import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { entryValue } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
-import { claimDesk } from "@/data/desk-lock";
 import { editJob, followJob, loadSimulator, mendJob, putBack } from "@/data/jobs";
+import { takeOverJob } from "@/data/sharing/holders";
 import { loadUndo, saveUndo } from "@/data/undo-steps";
 import { vehicleWording, type Wording } from "@/words/diagnosis";
 import { type ChargeConnection, connectCharge } from "@/worker/charge-client";
@@ -22,6 +22,7 @@ import {
   type SimulatorPorts,
   type SimulatorStore,
 } from "./instruments/simulator-store";
+import { claimJob } from "./job/claim-job";
 import { createDeskStore, type Desk, type DeskStore } from "./job/desk-store";
 import { createDiagnosisStore, type DiagnosisState, type DiagnosisStore } from "./job/diagnosis-store";
 import type { JobPort } from "./job/job-port";
@@ -66,7 +67,8 @@ const browserPorts: SessionPorts = {
     loadRack: loadSimulator,
     loadUndo,
     saveUndo,
-    claimDesk,
+    claimDesk: claimJob,
+    takeOverJob,
     calm: { afterMs: 120, atMostMs: 600 },
     unsaved: {
       refused: (job, base, reason, open) => keepRefused({ job, base, reason, open }),

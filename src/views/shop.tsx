@@ -42,12 +42,12 @@ export function Shop({ children }: { children: ReactNode }) {
   useEffect(() => {
     let stop: (() => void) | "gone" | null = null;
     void checkServer();
-    void import("@/session/follow-workshop").then(({ followWorkshop, keepCopies }) => {
+    void import("@/session/follow-workshop").then(({ followWorkshop, keepCopies, keepSharing }) => {
       if (stop !== null) return;
       // A store that refuses says so in the view.
       if (isDemoWorkshop)
         void import("../session/fill-demo").then(({ fillDemoWorkshop }) => fillDemoWorkshop().catch(() => undefined));
-      const ends = [followWorkshop(setWorkshop), keepCopies()];
+      const ends = [followWorkshop(setWorkshop), keepCopies(), keepSharing()];
       stop = () => {
         for (const end of ends) end();
       };

@@ -2,7 +2,16 @@
 import type { Job } from "@/core/records/job";
 import { typed } from "./typed";
 
-type TroubleWorker = "diagnosis" | "expected" | "charge" | "log" | "bench" | "drill" | "simulator" | "archive";
+type TroubleWorker =
+  | "diagnosis"
+  | "expected"
+  | "charge"
+  | "log"
+  | "bench"
+  | "drill"
+  | "simulator"
+  | "archive"
+  | "sharing";
 
 export interface Trouble {
   name: TroubleWorker;
@@ -19,6 +28,7 @@ const computing: Record<TroubleWorker, string> = {
   drill: "Drill",
   simulator: "Simulator",
   archive: "Archive",
+  sharing: "Shared folder",
 };
 
 export const noticeWords = {

@@ -34,6 +34,7 @@ export const settingsCards = [
   { id: "oil", name: "Oil sheet", also: "oil refill for each new part" },
   { id: "chart", name: "Pressure chart", also: "csv chart" },
   { id: "workshop", name: "Workshop", also: "demo practice my shop" },
+  { id: "sharing", name: "Shared folder", also: "devices tablets network drive sync merge" },
   { id: "data", name: "Data in this browser", also: "export import erase save file backup" },
 ] as const;
 

@@ -1,7 +1,17 @@
 /** Which workers of this page are in trouble, for whoever shows it. A trouble is cleared by an answer or a restart. */
 import { createStore } from "zustand/vanilla";
 
-const workerNames = ["diagnosis", "expected", "charge", "log", "bench", "drill", "simulator", "archive"] as const;
+const workerNames = [
+  "diagnosis",
+  "expected",
+  "charge",
+  "log",
+  "bench",
+  "drill",
+  "simulator",
+  "archive",
+  "sharing",
+] as const;
 export type WorkerName = (typeof workerNames)[number];
 
 export type WorkerTroubleCode =

@@ -81,6 +81,8 @@ class FakeJobs implements JobPort {
     return claim;
   };
 
+  takeOverJob: JobPort["takeOverJob"] = async () => undefined;
+
   /** Refused writes, in order. */
   readonly remembered: string[] = [];
   unsaved: NonNullable<JobPort["unsaved"]> = {

@@ -1,5 +1,5 @@
 /** A shared folder in memory with what goes wrong in one: files that come late, in part, twice or not at all, and a folder that goes while it is written to. */
-import type { FolderFiles } from "@/core/sync/sync-device";
+import type { FolderFiles } from "@/core/sync/folder-files";
 
 export class SharedFolder {
   readonly files = new Map<string, Uint8Array>();
@@ -22,6 +22,7 @@ export class SharedFolder {
         this.files.set(name, after);
         if (stops !== null) throw new Error("the folder is gone");
       },
+      replace: async (name, bytes) => void this.files.set(name, bytes),
       remove: async (name) => void this.files.delete(name),
     };
   }

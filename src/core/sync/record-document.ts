@@ -4,13 +4,23 @@
  */
 import * as Y from "yjs";
 import { isTree } from "../records/merge";
+import { textSum } from "../text-sum";
+import type { FieldConflict, FieldValue } from "./field-conflict";
 
 export type Tree = Readonly<Record<string, unknown>>;
 
+/** A list whose entries are added one by one. */
+export interface LogShape {
+  /** That lead to it. */
+  names: readonly string[];
+  /** Somebody may take an entry away again; from any other log nothing ever goes. */
+  removable?: true;
+}
+
 /** How a kind of record is put apart. */
 export interface DocumentShape {
-  /** Lists whose entries are added one by one, as the names that lead to them; every other list is one value. */
-  logs: readonly (readonly string[])[];
+  /** Every other list is one value. */
+  logs: readonly LogShape[];
   /** Top-level parts that each device keeps for itself. */
   own: readonly string[];
   /** Lock of a signature; absent where such records are not signed. */
@@ -23,18 +33,24 @@ export interface DocumentShape {
   };
 }
 
-/** A value of a field, and the device that set it. */
-export interface FieldValue {
-  device: string;
-  /** As JSON; null where the field was taken away. */
-  json: string | null;
+/** A value set over the record as it came in. */
+interface SetValue extends FieldValue {
+  /** Keys of the records that were known and are not to be asked about this field any more. */
+  over: readonly string[];
 }
 
-/** Values that were set to one field by devices that did not know of each other. */
-export interface FieldConflict {
-  /** Names that lead to the field; none for two signatures of one record. */
-  names: readonly string[];
-  values: readonly FieldValue[];
+/** The record as it came in on a device that knew of none; more than one where several did. */
+interface Base {
+  device: string;
+  json: string;
+}
+
+/** The record was removed as it stood then: a change that was not known voids it. */
+interface Removal {
+  /** ISO. */
+  at: string;
+  /** Sum of the record. */
+  of: string;
 }
 
 interface LogItem {
@@ -57,7 +73,11 @@ const MARK = "\u0001";
 
 export class RecordDocument {
   readonly doc = new Y.Doc();
-  private readonly fields: Y.Map<FieldValue> = this.doc.getMap("fields");
+  private readonly bases: Y.Map<Base> = this.doc.getMap("bases");
+  private readonly fields: Y.Map<SetValue> = this.doc.getMap("fields");
+  /** Keys of entries that were taken out of their log. */
+  private readonly gone: Y.Map<true> = this.doc.getMap("gone");
+  private readonly removals: Y.Map<Removal> = this.doc.getMap("removals");
   private readonly signatures: Y.Array<Signature> = this.doc.getArray("signatures");
 
   /**
@@ -94,23 +114,58 @@ export class RecordDocument {
     let changed = false;
     const shown = this.record() ?? {};
     this.doc.transact(() => {
-      for (const names of this.shape.logs) changed = this.takeLog(names, record) || changed;
-      const [now, was] = [leavesOf(record, this.shape), leavesOf(shown, this.shape)];
-      const known = this.byPath();
-      for (const path of new Set([...now.keys(), ...was.keys()])) {
-        const json = now.get(path) ?? null;
-        if (json === (was.get(path) ?? null)) continue;
-        this.set(path, json, known);
+      for (const log of this.shape.logs) changed = this.takeLog(log, record, shown) || changed;
+      changed = (this.bases.size === 0 ? this.takeBase(record) : this.takeFields(record, shown)) || changed;
+      changed = this.takeSignature(record) || changed;
+      if (this.removals.size > 0 && this.removedAt() !== null) {
+        // Somebody put it back. Only what is set tells that there is something to send: a mark stands in place of what is deleted.
+        for (const key of this.removals.keys()) this.removals.delete(key);
+        this.removals.set(this.unique(), { at: "", of: "" });
         changed = true;
       }
-      changed = this.takeSignature(record) || changed;
     });
     return changed;
   }
 
+  private takeBase(record: Tree): boolean {
+    this.bases.set(this.unique(), { device: this.device, json: JSON.stringify(withoutLogs(record, this.shape)) });
+    return true;
+  }
+
+  private takeFields(record: Tree, shown: Tree): boolean {
+    const [now, was] = [leavesOf(record, this.shape), leavesOf(shown, this.shape)];
+    const known = this.byPath();
+    let changed = false;
+    for (const path of new Set([...now.keys(), ...was.keys()])) {
+      const json = now.get(path) ?? null;
+      if (json === (was.get(path) ?? null)) continue;
+      this.set(path, json, known);
+      changed = true;
+    }
+    return changed;
+  }
+
+  /** Removes the record as it stands here. `at` ISO; false where there is nothing to remove. */
+  remove(at: string): boolean {
+    const record = this.record();
+    if (record === null || this.removedAt() !== null) return false;
+    this.removals.set(this.unique(), { at, of: sumOf(record) });
+    return true;
+  }
+
+  /** When the record was removed, ISO; null where it stands, also because somebody who did not know of it went on with it. */
+  removedAt(): string | null {
+    if (this.removals.size === 0) return null;
+    const record = this.record();
+    if (record === null) return null;
+    const sum = sumOf(record);
+    const its = [...this.removals.values()].filter(({ of }) => of === sum).map(({ at }) => at);
+    return its.sort()[0] ?? null;
+  }
+
   /** The record as it stands; null before anything was said. While a field is in conflict one of its values stands, the same on every device. */
   record(): Tree | null {
-    if (this.fields.size === 0 && this.signatures.length === 0) return null;
+    if (this.bases.size === 0) return null;
     const open = this.openRecord();
     const [signed] = this.standing();
     if (signed === undefined) return open;
@@ -127,8 +182,11 @@ export class RecordDocument {
     if (signatures.length > 0)
       return new Set(signatures.map(({ json }) => json)).size < 2 ? [] : [{ names: [], values: signatures }];
     return [...this.byPath()]
-      .filter(([, values]) => new Set(values.map(({ value }) => value.json)).size > 1)
-      .map(([path, values]) => ({ names: path.split(POINT), values: values.map(({ value }) => value) }));
+      .filter(([, values]) => new Set(values.map(({ json }) => json)).size > 1)
+      .map(([path, values]) => ({
+        names: path.split(POINT),
+        values: values.map(({ device, json }) => ({ device, json })),
+      }));
   }
 
   /** Answers a conflict of a field. */
@@ -138,17 +196,29 @@ export class RecordDocument {
 
   /** A field with one value in place of all that are known here; what another device sets meanwhile stands beside it. */
   private set(path: string, json: string | null, known: ReturnType<RecordDocument["byPath"]>): void {
-    for (const { key } of known.get(path) ?? []) this.fields.delete(key);
-    this.fields.set(`${path}${MARK}${this.unique()}`, { device: this.device, json });
+    for (const { key, isSet } of known.get(path) ?? []) if (isSet) this.fields.delete(key);
+    const over = [...this.bases.keys()].sort();
+    this.fields.set(`${path}${MARK}${this.unique()}`, { device: this.device, json, over });
   }
 
   /** Values by path, each in the order of their keys, which is the same on every device. */
-  private byPath(): Map<string, { key: string; value: FieldValue }[]> {
-    const found = new Map<string, { key: string; value: FieldValue }[]>();
-    for (const [key, value] of [...this.fields.entries()].sort(([a], [b]) => (a < b ? -1 : 1))) {
+  private byPath(): Map<string, (FieldValue & { key: string; isSet: boolean })[]> {
+    const found = new Map<string, (FieldValue & { key: string; isSet: boolean })[]>();
+    const add = (path: string, value: FieldValue & { key: string; isSet: boolean }) => {
+      const values = found.get(path);
+      if (values === undefined) found.set(path, [value]);
+      else values.push(value);
+    };
+    const covered = new Map<string, Set<string>>();
+    const set = [...this.fields.entries()].sort(byKey);
+    for (const [key, { over }] of set) {
       const path = key.slice(0, key.indexOf(MARK));
-      found.set(path, [...(found.get(path) ?? []), { key, value }]);
+      covered.set(path, new Set([...(covered.get(path) ?? []), ...over]));
     }
+    for (const [key, { device, json }] of [...this.bases.entries()].sort(byKey))
+      for (const [path, leaf] of leavesOf(JSON.parse(json) as Tree, this.shape))
+        if (covered.get(path)?.has(key) !== true) add(path, { device, json: leaf, key, isSet: false });
+    for (const [key, { device, json }] of set) add(key.slice(0, key.indexOf(MARK)), { device, json, key, isSet: true });
     return found;
   }
 
@@ -156,16 +226,29 @@ export class RecordDocument {
     return this.doc.getArray(`log${POINT}${names.join(POINT)}`);
   }
 
-  /** Adds what a record's log has and the document has not; nothing is ever taken away. */
-  private takeLog(names: readonly string[], record: Tree): boolean {
+  /** Entries of a log that nobody took out. */
+  private items({ names, removable }: LogShape): LogItem[] {
     const items = this.log(names).toArray();
-    const known = new Set([...items.map(({ json }) => json), ...entriesOf(items).map((item) => JSON.stringify(item))]);
-    const fresh = listAt(record, names)
-      .map((item) => JSON.stringify(item))
+    return removable ? items.filter(({ key }) => !this.gone.has(key)) : items;
+  }
+
+  /** Adds what a record's log has and the document has not, and takes out what somebody took out, where that may be. */
+  private takeLog(log: LogShape, record: Tree, shown: Tree): boolean {
+    const items = this.items(log);
+    const entries = entriesOf(items);
+    const known = new Set([...items.map(({ json }) => json), ...entries.map(({ entry }) => JSON.stringify(entry))]);
+    const given = listAt(record, log.names).map((item) => JSON.stringify(item));
+    const fresh = given
       .filter((json) => !known.has(json))
       .map((json) => ({ device: this.device, key: this.unique(), json }));
-    if (fresh.length > 0) this.log(names).push(fresh);
-    return fresh.length > 0;
+    if (fresh.length > 0) this.log(log.names).push(fresh);
+    if (!log.removable) return fresh.length > 0;
+    const has = new Set(given);
+    // What another device added, and a signed record does not show, was not taken out by anybody.
+    const was = new Set(listAt(shown, log.names).map((item) => JSON.stringify(item)));
+    const out = entries.filter(({ entry }) => was.has(JSON.stringify(entry)) && !has.has(JSON.stringify(entry)));
+    for (const { json } of out) for (const item of items) if (item.json === json) this.gone.set(item.key, true);
+    return fresh.length + out.length > 0;
   }
 
   private takeSignature(record: Tree): boolean {
@@ -188,32 +271,35 @@ export class RecordDocument {
   private openRecord(): Tree {
     const tree: Record<string, unknown> = {};
     for (const [path, values] of this.byPath()) {
-      const { json } = values.at(-1)!.value;
+      const { json } = values.at(-1)!;
       if (json !== null) place(tree, path.split(POINT), JSON.parse(json));
     }
-    for (const names of this.shape.logs) {
-      const items = this.log(names).toArray();
-      if (items.length > 0) place(tree, names, entriesOf(items));
+    for (const log of this.shape.logs) {
+      const entries = entriesOf(this.items(log)).map(({ entry }) => entry);
+      if (entries.length > 0) place(tree, log.names, entries);
     }
     return tree;
   }
 }
 
+const byKey = ([a]: readonly [string, unknown], [b]: readonly [string, unknown]) => (a < b ? -1 : 1);
+const sumOf = (record: Tree) => textSum(JSON.stringify(record));
+
 /**
  * Entries of a log in their order. The same entry from two devices stands once; of two entries with one id the second gets an id of its own, and what
  * takes it back on its device follows it.
  */
-function entriesOf(items: readonly LogItem[]): unknown[] {
+function entriesOf(items: readonly LogItem[]): { entry: unknown; json: string }[] {
   const said = new Set<string>();
   const used = new Set<unknown>();
   const renamed = new Map<string, string>();
-  const entries: unknown[] = [];
+  const entries: { entry: unknown; json: string }[] = [];
   for (const { device, key, json } of items) {
     if (said.has(json)) continue;
     said.add(json);
     const entry = JSON.parse(json) as { id?: unknown; counters?: unknown };
     if (typeof entry !== "object" || entry === null || typeof entry.id !== "string") {
-      entries.push(entry);
+      entries.push({ entry, json });
       continue;
     }
     const { id } = entry;
@@ -221,26 +307,42 @@ function entriesOf(items: readonly LogItem[]): unknown[] {
     if (own !== id) renamed.set(`${device} ${id}`, own);
     used.add(own);
     const counters = renamed.get(`${device} ${String(entry.counters)}`);
-    entries.push({ ...entry, id: own, ...(counters === undefined ? {} : { counters }) });
+    entries.push({ entry: { ...entry, id: own, ...(counters === undefined ? {} : { counters }) }, json });
   }
   return entries;
 }
 
 /** Values of a record by path, as JSON; logs and what a device keeps for itself left out. */
 function leavesOf(record: Tree, { logs, own }: DocumentShape): Map<string, string> {
-  const isLog = new Set(logs.map((names) => names.join(POINT)));
+  const isLog = new Set(logs.map(({ names }) => names.join(POINT)));
   const leaves = new Map<string, string>();
   const walk = (value: unknown, names: readonly string[]) => {
     const path = names.join(POINT);
     if (value === undefined) return;
     // Of a log the field says only that it is there.
     if (isLog.has(path)) leaves.set(path, "[]");
-    else if (isTree(value) && Object.keys(value).length > 0)
+    else if (isTree(value) && Object.keys(value).length > 0 && !isEntry(value))
       for (const [name, part] of Object.entries(value)) walk(part, [...names, name]);
     else leaves.set(path, JSON.stringify(value));
   };
   for (const [name, part] of Object.entries(record)) if (!own.includes(name)) walk(part, [name]);
   return leaves;
+}
+
+/** A typed number with its unit is one value: the number of one device and the unit of another would be a third. */
+const isEntry = (value: Tree): boolean => Object.keys(value).sort().join() === "text,unit";
+
+/** A record with its logs empty and without what a device keeps for itself. */
+function withoutLogs(record: Tree, { logs, own }: DocumentShape): Tree {
+  const tree: Record<string, unknown> = {};
+  for (const [name, part] of Object.entries(record)) if (!own.includes(name)) tree[name] = part;
+  const emptied = (value: unknown, names: readonly string[]): unknown => {
+    const [name, ...rest] = names as [string, ...string[]];
+    if (!isTree(value) || !(name in value)) return value;
+    const part = rest.length === 0 ? (Array.isArray(value[name]) ? [] : value[name]) : emptied(value[name], rest);
+    return { ...value, [name]: part };
+  };
+  return logs.reduce<Tree>((given, { names }) => emptied(given, names) as Tree, tree);
 }
 
 function listAt(record: Tree, names: readonly string[]): readonly unknown[] {

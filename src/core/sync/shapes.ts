@@ -5,7 +5,12 @@ import { isSigned } from "../records/signature";
 import type { DocumentShape } from "./record-document";
 
 const job: DocumentShape = {
-  logs: [["ledger"], ["amendments"], ["leak", "checks"], ["photos"]],
+  logs: [
+    { names: ["ledger"] },
+    { names: ["amendments"] },
+    { names: ["leak", "checks"], removable: true },
+    { names: ["photos"], removable: true },
+  ],
   // When it was stored here, by a clock that may be wrong.
   own: ["updatedAt"],
   signature: {
@@ -16,10 +21,30 @@ const job: DocumentShape = {
 };
 const plain: DocumentShape = { logs: [], own: ["updatedAt"] };
 
-const shapes: Readonly<Record<string, DocumentShape>> = { job, vehicle: plain, cylinder: plain, stock: plain };
+/** Kinds of records that devices share. A picture's record names its content; a holder says at which device a job is worked on. */
+const sharedKinds = ["job", "vehicle", "cylinder", "stock", "learner", "drill", "holder", "picture"] as const;
+export type SharedKind = (typeof sharedKinds)[number];
 
-/** Shape behind a key, kind and id with a slash between; null for a kind that this release does not know. */
+const shapes: Readonly<Record<SharedKind, DocumentShape>> = {
+  job,
+  vehicle: plain,
+  cylinder: plain,
+  stock: plain,
+  learner: plain,
+  drill: plain,
+  holder: plain,
+  picture: plain,
+};
+
+/** Kind and id of the record behind a key; null for a kind that this release does not know. */
+export function recordOfKey(key: string): { kind: SharedKind; id: string } | null {
+  const at = key.indexOf("/");
+  const kind = key.slice(0, at) as SharedKind;
+  return sharedKinds.includes(kind) ? { kind, id: key.slice(at + 1) } : null;
+}
+
+/** Shape behind a key, kind and id with a slash between; null for a kind that this release does not know: its updates are kept as they are. */
 export function shapeOf(key: string): DocumentShape | null {
-  const kind = key.slice(0, key.indexOf("/"));
-  return Object.hasOwn(shapes, kind) ? shapes[kind]! : null;
+  const record = recordOfKey(key);
+  return record === null ? null : shapes[record.kind];
 }

@@ -27,8 +27,14 @@ export function frameBytes({ key, update }: Frame): Uint8Array<ArrayBuffer> {
   return bytes;
 }
 
+/** A frame in its file. */
+interface PlacedFrame extends Frame {
+  /** Bytes up to its end, from where the reading began. */
+  end: number;
+}
+
 export interface ReadFrames {
-  frames: Frame[];
+  frames: PlacedFrame[];
   /** Bytes up to the end of the last whole frame. */
   good: number;
   /** What follows is no frame, and will never be one; false where it may still be on its way. */
@@ -38,7 +44,7 @@ export interface ReadFrames {
 /** Frames from the beginning of these bytes to the first that is not whole. */
 export function readFrames(bytes: Uint8Array): ReadFrames {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  const frames: Frame[] = [];
+  const frames: PlacedFrame[] = [];
   let good = 0;
   while (bytes.length - good >= HEAD) {
     const length = view.getUint32(good + 1);
@@ -47,8 +53,12 @@ export function readFrames(bytes: Uint8Array): ReadFrames {
     const body = bytes.subarray(good + HEAD, good + HEAD + length);
     const named = (body[0]! << 8) | body[1]!;
     if (sumOf(body) !== view.getUint32(good + 5) || named + 2 > length) return { frames, good, damaged: true };
-    frames.push({ key: new TextDecoder().decode(body.subarray(2, 2 + named)), update: body.slice(2 + named) });
     good += HEAD + length;
+    frames.push({
+      key: new TextDecoder().decode(body.subarray(2, 2 + named)),
+      update: body.slice(2 + named),
+      end: good,
+    });
   }
   return { frames, good, damaged: false };
 }

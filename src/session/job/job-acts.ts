@@ -28,7 +28,7 @@ type SetState = (change: Partial<JobState>) => void;
 type GetState = () => JobState;
 type Change = Pick<JobState, "edit" | "record" | "undo" | "redo">;
 type OfSteps = Pick<JobState, "markDone" | "markLeft" | "markStarted" | "markSkipped">;
-type OfStore = Pick<JobState, "takeOver" | "putBack" | "mend" | "seen">;
+type OfStore = Pick<JobState, "takeOver" | "takeOverFrom" | "putBack" | "mend" | "seen">;
 
 export function jobActs(desk: OpenDesk, set: SetState, get: GetState): Change & OfSteps & OfStore {
   const change = changeActs(desk, set, get);
@@ -112,6 +112,8 @@ function stepActs({ writer, now }: OpenDesk, get: GetState, record: JobState["re
 function storeActs({ id, port, writer, history, now, claim }: OpenDesk, set: SetState): OfStore {
   return {
     takeOver: () => claim()?.takeOver(),
+    takeOverFrom: (technician) =>
+      void port.takeOverJob(id, technician).catch((error: unknown) => set({ storeError: reasonOf(error) })),
     putBack: () => {
       if (writer.shown === null) return;
       port.putBack(writer.dated ?? writer.shown).then(

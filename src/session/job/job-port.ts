@@ -5,7 +5,8 @@ import type { Job } from "@/core/records/job";
 import type { LeftChange } from "@/core/records/merge";
 import type { UndoStep } from "@/core/records/undo";
 import type { Result } from "@/core/result";
-import type { DeskClaim, DeskListener } from "@/data/desk-lock";
+import type { DeskClaim } from "@/data/desk-lock";
+import type { JobDeskListener } from "./claim-job";
 import type { JobChange } from "./job-writer";
 
 export interface JobPort {
@@ -26,7 +27,9 @@ export interface JobPort {
   /** Steps that can be taken back, kept over a reload of this tab. */
   loadUndo: (id: string) => readonly UndoStep[];
   saveUndo: (id: string, steps: readonly UndoStep[]) => void;
-  claimDesk: (id: string, listener: DeskListener) => DeskClaim;
+  claimDesk: (id: string, listener: JobDeskListener) => DeskClaim;
+  /** Takes the job over from another device. */
+  takeOverJob: (id: string, technician: string) => Promise<void>;
   /** Longest delay of rendering while somebody types, ms; null: none. */
   calm: { afterMs: number; atMostMs: number } | null;
   /** Remembers what the store refuses for the lifetime of the tab. */

@@ -3,6 +3,7 @@
 import type { JobFileIssue } from "@/core/records/files/job-file";
 import type { Job, StepId } from "@/core/records/job";
 import type { StepContext } from "@/core/records/run-sheet";
+import type { Holder } from "@/core/sync/holder";
 import type { Moved } from "./job-history";
 import type { JobChange, Refusal } from "./job-writer";
 
@@ -18,6 +19,8 @@ export interface JobState {
   undoStays: readonly string[];
   /** Who may change this job: this tab, or another one. */
   desk: "asking" | "held" | "elsewhere";
+  /** Another device works on this job; null where none does. */
+  holder: Holder | null;
   canUndo: boolean;
   /** Makes a change at once; it is stored with the next write. It can be undone. Gives why not, when it cannot be made. */
   edit: (change: JobChange) => Refusal | null;
@@ -36,6 +39,8 @@ export interface JobState {
   markStarted: (step: StepId) => void;
   markSkipped: (step: StepId, reason: string) => void;
   takeOver: () => void;
+  /** Takes the job over from another device, by name. */
+  takeOverFrom: (technician: string) => void;
   /** Stores the job as it is shown again, where it was removed meanwhile. */
   putBack: () => void;
   /** Takes this tab's changes back, the last first, until a stored record that cannot be read can be read again. */

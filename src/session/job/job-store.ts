@@ -117,6 +117,7 @@ function claimDesk(desk: JobDesk): DeskClaim {
   };
   return port.claimDesk(id, {
     held: () => store.setState({ desk: "held" }),
+    atOther: (holder) => store.setState(holder === null ? { holder } : { holder, desk: "elsewhere" }),
     elsewhere: () => {
       // Steps that another tab made are not this one's to take back, though the browser may have copied them with the tab.
       if (store.getState().desk === "asking") history.keepUndo([]);
@@ -212,6 +213,7 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
     refusal: null,
     undoStays: [],
     desk: "asking",
+    holder: null,
     canUndo: history.undo.length > 0,
     canRedo: false,
     moved: null,

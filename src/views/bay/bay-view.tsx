@@ -7,6 +7,7 @@ import { useEffect, useState } from "react";
 import type { Job } from "@/core/records/job";
 import { plainVin } from "@/core/records/vehicles/vin";
 import { reasonOf } from "@/core/result";
+import type { Holder } from "@/core/sync/holder";
 import { fillDemoWorkshop, useDemoFilling } from "@/session/fill-demo";
 import {
   clearRemoved,
@@ -20,6 +21,7 @@ import {
   restoreJob,
 } from "@/session/records/jobs";
 import { storageState } from "@/session/records/keeping";
+import { type Holders, holdersOfJobs } from "@/session/records/sharing";
 import { openWorkshop } from "@/session/records/workshop";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
@@ -34,6 +36,7 @@ import { StoreFailure } from "@/ui/states/store-failure";
 import { Text } from "@/ui/text";
 import { AppFrame } from "@/views/frame/app-frame";
 import { stepPath } from "@/views/job/frame/steps";
+import { SharingNotices } from "@/views/sharing/sharing-notices";
 import { ImportDesk, useFileImport } from "@/views/workshop/import-files";
 import { useIsDemo } from "@/views/workshop/workshop-strip";
 import { jobFileSentence } from "@/words/issues";
@@ -86,6 +89,7 @@ export function BayView() {
         <ImportDesk files={files} />
         <StorageNotice />
         <CopyReminder />
+        <SharingNotices />
         {unreadable.map((record) => (
           <SetAside key={record.id} {...record} onRemove={() => acts.remove(record.id)}>
             {jobFileSentence(bayViewText.storedRecord, record.issue)}
@@ -184,6 +188,7 @@ interface JobListProps {
 function JobList({ jobs, withArchived, acts }: JobListProps) {
   const [query, setQuery] = useState("");
   const [kind, setKind] = useState<(typeof kinds)[number]["value"]>("all");
+  const held = useStored(holdersOfJobs);
   const words = query.toLowerCase().split(/\s+/).filter(Boolean);
   const shown = jobs.filter(
     (job) =>
@@ -213,6 +218,7 @@ function JobList({ jobs, withArchived, acts }: JobListProps) {
         <JobCard
           key={job.id}
           job={job}
+          held={held.state === "ready" ? heldAt(held.value, job.id) : null}
           onAgain={() => acts.again(job)}
           onArchive={() => acts.archive(job)}
           onRemove={() => acts.remove(job.id)}
@@ -220,6 +226,12 @@ function JobList({ jobs, withArchived, acts }: JobListProps) {
       ))}
     </>
   );
+}
+
+/** Who works on a job and where; null where nothing is shared or nobody does. */
+function heldAt({ device, holders }: Holders, jobId: string): { here: boolean; holder: Holder } | null {
+  const holder = holders.find((one) => one.jobId === jobId);
+  return holder === undefined ? null : { here: holder.device === device, holder };
 }
 
 function Empty({ acts }: { acts: BayActs }) {

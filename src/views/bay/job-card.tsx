@@ -8,6 +8,7 @@ import { balanceOf, hasReadings, recoveredOf } from "@/core/records/derived/job-
 import { restOf } from "@/core/records/derived/job-rest";
 import { type Job, type StepId, stepIds } from "@/core/records/job";
 import { standingOf } from "@/core/records/waits";
+import type { Holder } from "@/core/sync/holder";
 import type { Figures } from "@/core/units/figures";
 import { useChoices } from "@/session/choices";
 import { useLeading } from "@/session/leading";
@@ -21,19 +22,22 @@ import { PracticeTag } from "@/views/workshop/practice-tag";
 import { refrigerantLabels } from "@/words/job";
 import { jobCardText } from "@/words/screens/bay";
 import { commonText } from "@/words/screens/common";
+import { holderText, holderWords } from "@/words/screens/sharing";
 import { stepWords } from "@/words/step-words";
 import { leftOpenWords, waitSentence } from "@/words/steps";
 
 /** One job as a wide card: vehicle, complaint, where it stands, what is likely, grams. */
 interface JobCardProps {
   job: Job;
+  /** Who works on it and whether at this device; null where nobody does. */
+  held: { here: boolean; holder: Holder } | null;
   /** New job for the same vehicle. */
   onAgain: () => void;
   onArchive: () => void;
   onRemove: () => void;
 }
 
-export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
+export function JobCard({ job, held, onAgain, onArchive, onRemove }: JobCardProps) {
   const figures = useFigures();
   const { intake } = job;
   const leading = useLeading(job);
@@ -87,13 +91,23 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
             <Text fontSize="sm" color={waits.code === "hold" && waits.finished ? "wait" : "soft"}>
               {waitSentence(waits, figures)}
             </Text>
+            {held !== null && (
+              <Text fontSize="sm" fontWeight="semibold" color={held.here ? "soft" : "wait"}>
+                {holderWords(
+                  { ...held.holder, deviceName: held.here ? holderText.thisDevice : held.holder.deviceName },
+                  now,
+                )}
+              </Text>
+            )}
             {leftOpen.length > 0 && <Text kind="note">{leftOpenWords(leftOpen)}</Text>}
           </>
         )}
       </Flex>
       <Flex align="center" justify="flex-end" gap="2" px="4" py="3" flex="0 0 auto" wrap="wrap">
         <BenchButton asChild>
-          <Link href={stepPath(job.id, next)}>{openWord(signed, next)}</Link>
+          <Link href={stepPath(job.id, next)}>
+            {held !== null && !held.here ? jobCardText.view : openWord(signed, next)}
+          </Link>
         </BenchButton>
         <MoreMenu
           label={jobCardText.moreFor(name)}
@@ -109,7 +123,7 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
 }
 
 function openWord(signed: boolean, next: StepId): string {
-  if (signed) return "View";
+  if (signed) return jobCardText.view;
   return next === "intake" ? "Begin" : "Continue";
 }
 

@@ -18,6 +18,7 @@ import { LookCard } from "./look-card";
 import { PapersCard } from "./papers-card";
 import { PlaceCard } from "./place-card";
 import { SettingsHealth } from "./settings-health";
+import { SharingCard } from "./sharing-card";
 import { SignalsCard } from "./signals-card";
 import { UnitsCard } from "./units-card";
 import { WorkCard } from "./work-card";
@@ -79,6 +80,9 @@ export function SettingsView() {
         <Section id="workshop">
           <WorkshopCard />
         </Section>
+        <Section id="sharing">
+          <SharingCard />
+        </Section>
         <Section id="data">
           <DataCard />
         </Section>
@@ -90,6 +94,8 @@ export function SettingsView() {
 /** Comes into sight when its address is asked for, also once the choices have come. */
 function Section({ id, children }: { id: (typeof settingsCards)[number]["id"]; children: ReactNode }) {
   const here = useRef<HTMLDivElement>(null);
+  const known = useKnownChoices() !== null;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what stands above it comes with the choices
   useEffect(() => {
     const come = () => {
       if (window.location.hash === `#${id}`) here.current?.scrollIntoView({ block: "start" });
@@ -97,7 +103,7 @@ function Section({ id, children }: { id: (typeof settingsCards)[number]["id"]; c
     come();
     window.addEventListener("hashchange", come);
     return () => window.removeEventListener("hashchange", come);
-  }, [id]);
+  }, [id, known]);
   return (
     <Box ref={here} id={id} scrollMarginTop="16px">
       {children}

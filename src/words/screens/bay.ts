@@ -10,6 +10,7 @@ export const copyReminderText = {
 } as const;
 
 export const jobCardText = {
+  view: "View",
   noComplaintRecorded: "No complaint recorded.",
   refrigerantUnknown: "Refrigerant unknown",
   signedOff: (signedAt: string) => `Signed off ${signedAt}`,

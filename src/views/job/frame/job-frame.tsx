@@ -175,8 +175,8 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
               onFar={openFar}
               undo={
                 <>
-                  {canUndo && <UndoButton undo={undo} />}
-                  {canRedo && <RedoButton redo={redo} />}
+                  {holds && canUndo && <UndoButton undo={undo} />}
+                  {holds && canRedo && <RedoButton redo={redo} />}
                 </>
               }
             />

@@ -41,7 +41,7 @@ export function JobHeader({
   const figures = useFigures();
   const { job } = useJob();
   const rack = useSimulator("status", "source", "engine", "pace");
-  const { desk } = useJobState("desk");
+  const { desk, holder } = useJobState("desk", "holder");
   const { intake } = job;
   const { chargeG, toleranceG } = labelOf(job);
   const label =
@@ -103,7 +103,7 @@ export function JobHeader({
           onOpen={desk === "elsewhere" ? undefined : onRack}
           words={
             desk === "elsewhere"
-              ? jobHeaderText.openInAnotherTab
+              ? (holder?.deviceName ?? jobHeaderText.openInAnotherTab)
               : sourceSentence(rack.status, rack.source, rack.engine, rack.pace)
           }
         />

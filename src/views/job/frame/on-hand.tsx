@@ -7,7 +7,7 @@ import { fields } from "@/core/records/fields";
 import { type Job, MOST_CONTAINERS } from "@/core/records/job";
 import { entry, entryOf } from "@/core/units/entry";
 import { useJob } from "@/session/session";
-import { useStock } from "@/session/stock";
+import { useContainersElsewhere, useStock } from "@/session/stock";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { NumberField } from "@/ui/fields/number-field";
@@ -16,6 +16,7 @@ import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { commonText } from "@/words/screens/common";
 import { onHandText } from "@/words/screens/job-frame";
+import { holderText } from "@/words/screens/sharing";
 import { typed } from "@/words/typed";
 
 /** Cans and cylinders on hand. One that has been drawn from stays on the list: its grams are booked. */
@@ -38,6 +39,7 @@ export function OnHand() {
       },
     ]);
   };
+  const elsewhere = useContainersElsewhere();
   const used = new Set(job.ledger.map(({ from }) => from));
   const onShelf = useStock(job).filter(({ container }) => !containers.some(({ id }) => id === container.id));
   return (
@@ -65,6 +67,7 @@ export function OnHand() {
             <BenchButton
               key={container.id}
               kind="quiet"
+              disabled={elsewhere[container.id] !== undefined}
               onClick={() =>
                 change((list) => [
                   ...list,
@@ -77,7 +80,9 @@ export function OnHand() {
                 ])
               }
             >
-              {`${typed(container.name)}, ${figures.quantity(heldG, "g")}`}
+              {elsewhere[container.id] === undefined
+                ? `${typed(container.name)}, ${figures.quantity(heldG, "g")}`
+                : holderText.inUse(typed(container.name), elsewhere[container.id]!)}
             </BenchButton>
           ))}
         </Flex>

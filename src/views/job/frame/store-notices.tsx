@@ -7,12 +7,14 @@ import { reasonOf } from "@/core/result";
 import { saveTextFile } from "@/services/save-file";
 import { useChoiceFailure } from "@/session/choices";
 import { recordAsText } from "@/session/records/jobs";
-import { useJobState, useSession } from "@/session/session";
+import { useJobOf, useJobState, useSession } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { RecordText } from "@/ui/record-text";
 import { Text } from "@/ui/text";
+import { SharingNotices } from "@/views/sharing/sharing-notices";
+import { TakeOver } from "@/views/sharing/take-over";
 import { jobFileSentence, refusalSentence } from "@/words/issues";
 import { placeWords } from "@/words/job";
 import { noticeWords } from "@/words/notices";
@@ -23,26 +25,30 @@ import { saveJob } from "./save-job";
 /** Notices between this page and the store: who holds the desk, what could not be stored or done. */
 export function StoreNotices() {
   const figures = useFigures();
-  const { loaded, issue, storeError, refusal, undoStays, desk, takeOver, putBack, seen } = useJobState(
+  const { loaded, issue, storeError, refusal, undoStays, desk, holder, takeOver, putBack, seen } = useJobState(
     "loaded",
     "issue",
     "storeError",
     "refusal",
     "undoStays",
     "desk",
+    "holder",
     "takeOver",
     "putBack",
     "seen",
   );
   const choiceFailure = useChoiceFailure();
   const { jobs } = useSession();
+  const id = useJobOf(({ id }) => id);
   const save = async () => {
     const job = await jobs.filed();
     if (job !== null) await saveJob(job);
   };
   return (
     <Stack gap="3" css={{ "&:not(:empty)": { marginBottom: "12px" } }}>
-      {desk === "elsewhere" && (
+      <TakeOver />
+      <SharingNotices record={`job/${id}`} />
+      {desk === "elsewhere" && holder === null && (
         <Act title={storeNoticesText.openInAnotherTab} act={takeOver} does={storeNoticesText.takeOverHere} tone="wait">
           {storeNoticesText.thisTabIsReadOnly}
         </Act>

@@ -14,6 +14,7 @@ import type { Entry } from "@/core/units/entry";
 import type { Desk, DeskIssue } from "@/session/job/desk-store";
 import { draftEntry, withDraftEntry } from "@/session/job/drafts";
 import { useDesk, useJob, useSimulator } from "@/session/session";
+import { useContainersElsewhere } from "@/session/stock";
 import { useAnnounced } from "@/ui/announce";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
@@ -35,6 +36,7 @@ import {
 } from "@/words/charge";
 import { deskSentence, refusalSentence, typedScaleSentence } from "@/words/issues";
 import { commonText } from "@/words/screens/common";
+import { holderText } from "@/words/screens/sharing";
 import { scalePanelText } from "@/words/screens/steps/charge";
 import { typed } from "@/words/typed";
 
@@ -61,7 +63,8 @@ function SimulatorScale({ balance: found, next }: PanelProps) {
   const [refused, setRefused] = useState<string | null>(null);
   const { latest } = rack;
   const valve = latest?.valve ?? "shut";
-  useLoneContainer(found, desk);
+  const elsewhere = useContainersElsewhere();
+  useLoneContainer(found, desk, elsewhere);
   const container = found.perContainer.find(({ id }) => id === desk.onScale) ?? null;
   const tared = desk.live?.tared ?? false;
   const answered = (issue: DeskIssue | null) => setRefused(issue ? deskSentence(issue) : null);
@@ -80,12 +83,14 @@ function SimulatorScale({ balance: found, next }: PanelProps) {
             <BenchButton
               key={c.id}
               aria-pressed={c.id === desk.onScale}
-              disabled={(valve !== "shut" && c.id !== desk.onScale) || empty}
+              disabled={(valve !== "shut" && c.id !== desk.onScale) || empty || elsewhere[c.id] !== undefined}
               onClick={() => {
                 if (c.id !== desk.onScale) void desk.putOn(c.id).then(answered);
               }}
             >
-              {`${typed(c.name)}: ${empty ? "empty" : figures.quantity(c.leftG, "g")}`}
+              {elsewhere[c.id] !== undefined
+                ? holderText.inUse(typed(c.name), elsewhere[c.id]!)
+                : `${typed(c.name)}: ${empty ? "empty" : figures.quantity(c.leftG, "g")}`}
             </BenchButton>
           );
         })}
@@ -163,8 +168,14 @@ function ValveCards({ valve, ready, hoseWaits, onOpen }: ValveCardsProps) {
 }
 
 /** A single container needs no choosing. */
-function useLoneContainer({ perContainer }: MassBalance, { onScale, putOn }: Pick<Desk, "onScale" | "putOn">): void {
-  const lone = perContainer.length === 1 && perContainer[0]!.leftG >= EMPTY_BELOW_G ? perContainer[0]!.id : null;
+function useLoneContainer(
+  { perContainer }: MassBalance,
+  { onScale, putOn }: Pick<Desk, "onScale" | "putOn">,
+  elsewhere: Readonly<Record<string, string>>,
+): void {
+  const [only] = perContainer.length === 1 ? perContainer : [];
+  const usable = only !== undefined && only.leftG >= EMPTY_BELOW_G && elsewhere[only.id] === undefined;
+  const lone = usable ? only.id : null;
   useEffect(() => {
     if (lone !== null && onScale === null) void putOn(lone);
   }, [lone, onScale, putOn]);
@@ -241,6 +252,7 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
   const [shows, setShows] = useState<Shows>("left");
   const [confirmed, setConfirmed] = useState<string | null>(null);
   const [valve, setValve] = useState<Exclude<ValveAt, "shut"> | null>(null);
+  const elsewhere = useContainersElsewhere();
   if (chargeInputsOf(job) === null) return null;
   const write = (container: MassBalance["perContainer"][number]) => {
     const { id } = container;
@@ -279,11 +291,19 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
                 spec={typedScaleSpec(shows)}
                 value={typedOf(c.id)}
                 label={typedLabel(shows, typed(c.name))}
-                hint={scaleHint(shows, c, found, figures)}
+                hint={
+                  elsewhere[c.id] === undefined
+                    ? scaleHint(shows, c, found, figures)
+                    : holderText.inUse(typed(c.name), elsewhere[c.id]!)
+                }
                 onChange={(typed) => setTyped(c.id, typed)}
               />
             </Box>
-            <BenchButton aria-label={scalePanelText.record2(c.name)} onClick={() => write(c)}>
+            <BenchButton
+              aria-label={scalePanelText.record2(c.name)}
+              disabled={elsewhere[c.id] !== undefined}
+              onClick={() => write(c)}
+            >
               {scalePanelText.record}
             </BenchButton>
           </Flex>
