@@ -1,9 +1,17 @@
 import { spawnSync } from "node:child_process";
-import { closeSync, mkdtempSync, openSync, readFileSync, writeFileSync } from "node:fs";
+import { createHash } from "node:crypto";
+import { closeSync, mkdirSync, mkdtempSync, openSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { beforeAll, describe, expect, it } from "vitest";
+import { archived } from "../../tests/browser/archives";
+import { MemoryDocuments } from "../../tests/support/memory-documents";
+import { SharedFolder } from "../../tests/support/shared-folder";
+import { shopJobs } from "../../tests/support/shop-jobs";
 import { diagnosisSchema, diagnosisV1Schema } from "../core/diagnosis/diagnosis-file";
+import { packed, unpacked } from "../core/sync/packing";
+import type { Tree } from "../core/sync/record-document";
+import { SyncDevice } from "../core/sync/sync-device";
 
 const program = path.resolve(import.meta.dirname, "../../bin/evrid");
 const cases = path.resolve(import.meta.dirname, "../core/diagnosis/cases-dev.jsonl");
@@ -197,5 +205,45 @@ describe("bin/evrid", () => {
     expect(out).toBe("");
     expect(err).toContain(says);
     expect(err.trim().split("\n")).toHaveLength(1);
+  });
+
+  it("merges a shared folder into one shop file, and names what is damaged or missing", async () => {
+    const folder = mkdtempSync(path.join(tmpdir(), "evrid-folder-"));
+    const jobs = shopJobs(new Date("2026-06-01T10:00:00.000Z"));
+    const jpeg = Uint8Array.from([0xff, 0xd8, 1, 2, 3]);
+    const sha256 = createHash("sha256").update(jpeg).digest("hex");
+    let keys = 0;
+    const unique = () => `k${++keys}`;
+    const documents = new MemoryDocuments("tablet01", unique);
+    for (const job of jobs) documents.edit(`job/${job.id}`, (document) => document.take(job as unknown as Tree));
+    documents.edit("job/gone", (document) => document.take({ ...jobs[0]!, id: "gone" } as unknown as Tree));
+    documents.edit("job/gone", (document) => document.remove("2026-06-02T10:00:00.000Z"));
+    documents.edit("job/later", (document) => document.take({ format: "evrid.job", version: 99 }));
+    for (const [id, sum] of [
+      ["p1", sha256],
+      ["p2", "0".repeat(64)],
+    ])
+      documents.edit(`picture/${jobs[0]!.id}/${id}`, (document) => document.take({ sha256: sum }));
+    const shared = new SharedFolder();
+    const ports = { unique, pack: packed, unpack: unpacked };
+    await new SyncDevice(documents.state, documents, ports).write(shared.view(), "2026-06");
+    for (const [name, bytes] of shared.files) writeFileSync(path.join(folder, name), bytes);
+    writeFileSync(path.join(folder, "other_2026-06_x.evrid-updates"), "not updates at all");
+    mkdirSync(path.join(folder, "pictures"));
+    writeFileSync(path.join(folder, "pictures", `${sha256}_tablet01.jpg`), jpeg);
+    const to = path.join(folder, "shop.zip");
+    const { status, out, err } = evrid(["merge", folder, "--to", to]);
+    expect(out).toContain(`${jobs.length} jobs, 0 vehicles, 0 cylinders, 0 ledger entries, 1 photos`);
+    expect(status).toBe(2);
+    expect(err.trim().split("\n")).toEqual([
+      "evrid: other_2026-06_x.evrid-updates: damaged; everything before the damage was taken",
+      "evrid: jobs later: cannot be read by this release; left out",
+      `evrid: photo ${jobs[0]!.id}/p2: no whole file of it in the folder; left out`,
+    ]);
+    const file = await archived(new Blob([new Uint8Array(readFileSync(to))]));
+    expect((file.jobs as { id: string }[]).map(({ id }) => id).sort()).toEqual(jobs.map(({ id }) => id).sort());
+    // An earlier file is not written over, and a folder without updates is said to be none.
+    expect(evrid(["merge", folder, "--to", to]).err).toContain("exists");
+    expect(evrid(["merge", path.join(folder, "pictures")]).err).toContain("no .evrid-updates file");
   });
 });

@@ -5,14 +5,17 @@ import { provideLearned } from "../core/diagnosis/weigh/learned";
 import { cliText } from "../words/cli";
 import { diagnoseCommand } from "./diagnose";
 import { instrumentsCommand } from "./instruments";
+import { mergeCommand } from "./merge";
 import { propertiesCommand } from "./properties";
 import { simulateCommand } from "./simulate";
 import { type CommandResult, type ReadInput, UsageError } from "./usage";
 
-const commands = new Map<string, (args: string[], readInput: ReadInput) => CommandResult>([
+type Command = (args: string[], readInput: ReadInput) => CommandResult | Promise<CommandResult>;
+const commands = new Map<string, Command>([
   ["properties", propertiesCommand],
   ["diagnose", diagnoseCommand],
   ["simulate", simulateCommand],
+  ["merge", (args) => mergeCommand(args)],
 ]);
 
 provideLearned(learned);
@@ -27,7 +30,7 @@ process.stdout.on("error", (error: NodeJS.ErrnoException) => {
   process.exit(NOT_WRITTEN);
 });
 
-function main(argv: string[]): number {
+async function main(argv: string[]): Promise<number> {
   const [name, ...args] = argv;
   if (name === undefined || name === "--help" || name === "-h") {
     process.stdout.write(`${cliText.usage}\n`);
@@ -36,7 +39,7 @@ function main(argv: string[]): number {
   const command = commands.get(name);
   try {
     if (!command) throw new UsageError(`no command "${name}"; there are: ${[...commands.keys()].join(", ")}`);
-    const { out, errors } = command(args, readInput);
+    const { out, errors } = await command(args, readInput);
     process.stdout.write(out);
     for (const line of errors) process.stderr.write(`evrid: ${line}\n`);
     return errors.length > 0 ? 2 : 0;
@@ -67,4 +70,8 @@ if (asked === "instruments") {
       process.exit(2);
     },
   );
-} else process.exitCode = main(process.argv.slice(2));
+} else {
+  main(process.argv.slice(2)).then((status) => {
+    process.exitCode = status;
+  });
+}

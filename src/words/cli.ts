@@ -6,6 +6,7 @@ export const cliText = {
        evrid properties R134a|R1234yf --saturated (--t C | --p KPA) [--json]
        evrid diagnose FILE|- [--seed N] [--as 1|2]
        evrid simulate FILE|- [--schedule EVENTS.json --csv]
+       evrid merge FOLDER [--to FILE]
        evrid instruments --serial DEVICE [--baud N] [--port N]
        evrid instruments --file FILE|- [--port N]
        evrid instruments --simulated VEHICLE [--scale status|plain] [--charge G] [--port N]`,
@@ -14,6 +15,13 @@ export const cliText = {
   handExpects: "expected engine, machine, valve, cylinderG or pace",
   noSerial: (device: string, reason: string) => `cannot open ${device}: ${reason}`,
   notWritten: (reason: string) => `cannot write the output: ${reason}`,
+  mergeTakesOne: "merge: expected one folder",
+  notAFolder: (folder: string) => `no folder ${folder}`,
+  noUpdates: (folder: string) => `no .evrid-updates file in ${folder}`,
+  fileExists: (file: string) => `${file} exists; choose another name with --to`,
+  damagedFile: (name: string) => `${name}: damaged; everything before the damage was taken`,
+  unreadableRecord: (list: string, id: string) => `${list} ${id}: cannot be read by this release; left out`,
+  missingPicture: (key: string) => `photo ${key}: no whole file of it in the folder; left out`,
   expectedObject: (line: number) => `line ${line}: expected a JSON object`,
   saturatedAt: (refrigerant: string, degC: string, kpa: string) =>
     `${refrigerant} saturated at ${degC} degC, ${kpa} kPa absolute`,
@@ -34,3 +42,22 @@ export function simulationSentence(issue: SimulationIssue): string {
       return `no steady state found at ${issue.rpm} rpm (imbalance ${issue.residual.toExponential(1)})`;
   }
 }
+
+interface Merged {
+  to: string;
+  files: number;
+  jobs: number;
+  vehicles: number;
+  containers: number;
+  stock: number;
+  photos: number;
+  conflicts: number;
+}
+
+/** What a shop file merged from a folder holds. */
+export const mergedSentence = ({ to, files, jobs, vehicles, containers, stock, photos, conflicts }: Merged): string =>
+  [
+    `${to}: ${jobs} jobs, ${vehicles} vehicles, ${containers} cylinders, ${stock} ledger entries, ${photos} photos`,
+    `from ${files} files`,
+    ...(conflicts === 0 ? [] : [`${conflicts} fields with two values: one of them stands`]),
+  ].join("; ");

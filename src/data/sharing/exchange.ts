@@ -4,6 +4,7 @@ import { techniciansOf } from "@/core/records/choices";
 import { reasonOf } from "@/core/result";
 import { deviceCardBytes, deviceCardName } from "@/core/sync/device-card";
 import type { FolderFiles } from "@/core/sync/folder-files";
+import { JPEG_KEY } from "@/core/sync/folder-records";
 import { packed, unpacked } from "@/core/sync/packing";
 import { readCards } from "@/core/sync/read-cards";
 import { SyncDevice } from "@/core/sync/sync-device";
@@ -205,7 +206,7 @@ export class Exchange {
         parts.push(frameBytes({ key, update: await packed(document.since()) }));
         if (!key.startsWith("picture/")) continue;
         const photo = await database.photos.get(key.slice("picture/".length));
-        if (photo !== undefined) parts.push(frameBytes({ key: `${JPEG}${photo.key}`, update: photo.jpeg }));
+        if (photo !== undefined) parts.push(frameBytes({ key: `${JPEG_KEY}${photo.key}`, update: photo.jpeg }));
       }
     }
     return new Blob(parts, { type: "application/octet-stream" });
@@ -225,13 +226,13 @@ export class Exchange {
   async takeUpdates(file: Blob, onProgress: (done: number, all: number) => void = () => undefined): Promise<number> {
     const { frames, damaged } = readFrames(new Uint8Array(await file.arrayBuffer()));
     if (frames.length === 0) throw new Error(damaged || file.size > 0 ? "not a file of updates" : "the file is empty");
-    const records = frames.filter(({ key }) => !key.startsWith(JPEG));
+    const records = frames.filter(({ key }) => !key.startsWith(JPEG_KEY));
     for (let i = 0; i < records.length; i += AT_ONCE) {
       await this.sync.receive(records.slice(i, i + AT_ONCE), {});
       onProgress(i, records.length);
     }
     for (const { key, update } of frames)
-      if (key.startsWith(JPEG)) await keepPicture(key.slice(JPEG.length), new Uint8Array(update));
+      if (key.startsWith(JPEG_KEY)) await keepPicture(key.slice(JPEG_KEY.length), new Uint8Array(update));
     return new Set(records.map(({ key }) => key)).size;
   }
 
@@ -240,9 +241,6 @@ export class Exchange {
     await this.documents.edit([key], (documents) => documents.get(key)!.document.choose(names, json));
   }
 }
-
-/** Before the key of a picture in a file that is exchanged by hand. */
-const JPEG = "jpeg/";
 
 /** Stores a picture that came from another device. */
 async function keepPicture(key: string, jpeg: Uint8Array): Promise<void> {
