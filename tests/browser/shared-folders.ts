@@ -36,7 +36,7 @@ function filesOf(browser: Browser): Promise<Files> {
   ) as Promise<Files>;
 }
 
-async function put(browser: Browser, files: Files): Promise<void> {
+export async function putFiles(browser: Browser, files: Files): Promise<void> {
   const failed = (await browser.driver.executeAsyncScript(
     `const [name, files, done] = arguments;
      (async () => {
@@ -69,6 +69,6 @@ export async function copyAround(browsers: readonly Browser[], share = 1): Promi
         const part = bytes.subarray(0, Math.floor(bytes.length * share));
         if (part.length > Buffer.from(all[i]![path] ?? "", "base64").length) missing[path] = part.toString("base64");
       }
-    await put(browser, missing);
+    await putFiles(browser, missing);
   }
 }

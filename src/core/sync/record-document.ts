@@ -19,8 +19,12 @@ export interface LogShape {
 
 /** How a kind of record is put apart. */
 export interface DocumentShape {
-  /** Every other list is one value. */
+  /** A list that is none of these is one value. */
   logs: readonly LogShape[];
+  /** Lists of parts that each have fields of their own, and the field that tells them apart. */
+  keyed?: readonly { names: readonly string[]; by: string }[];
+  /** Lists that only grow: of two the one that goes on from the other stands. */
+  growing?: readonly (readonly string[])[];
   /** Top-level parts that each device keeps for itself. */
   own: readonly string[];
   /** Lock of a signature; absent where such records are not signed. */
@@ -58,6 +62,8 @@ interface LogItem {
   /** Of this entry alone, whatever it says. */
   key: string;
   json: string;
+  /** Key of the entry that it takes back. */
+  over?: string;
 }
 
 interface Signature {
@@ -110,9 +116,10 @@ export class RecordDocument {
   }
 
   /** Makes the document say what a record says; false where it said so already. A signed record takes nothing but its amendment. */
-  take(record: Tree): boolean {
+  take(given: Tree): boolean {
     let changed = false;
-    const shown = this.record() ?? {};
+    const record = keyedApart(given, this.shape);
+    const shown = keyedApart(this.record() ?? {}, this.shape);
     this.doc.transact(() => {
       for (const log of this.shape.logs) changed = this.takeLog(log, record, shown) || changed;
       changed = (this.bases.size === 0 ? this.takeBase(record) : this.takeFields(record, shown)) || changed;
@@ -168,10 +175,10 @@ export class RecordDocument {
     if (this.bases.size === 0) return null;
     const open = this.openRecord();
     const [signed] = this.standing();
-    if (signed === undefined) return open;
+    if (signed === undefined) return keyedTogether(open, this.shape);
     const uncovered = this.shape.signature?.uncovered ?? [];
     return {
-      ...(JSON.parse(signed.json) as Tree),
+      ...keyedTogether(JSON.parse(signed.json) as Tree, this.shape),
       ...Object.fromEntries(uncovered.flatMap((part) => (part in open ? [[part, open[part]]] : []))),
     };
   }
@@ -182,7 +189,7 @@ export class RecordDocument {
     if (signatures.length > 0)
       return new Set(signatures.map(({ json }) => json)).size < 2 ? [] : [{ names: [], values: signatures }];
     return [...this.byPath()]
-      .filter(([, values]) => new Set(values.map(({ json }) => json)).size > 1)
+      .filter(([path, values]) => !path.endsWith(ORDER) && new Set(values.map(({ json }) => json)).size > 1)
       .map(([path, values]) => ({
         names: path.split(POINT),
         values: values.map(({ device, json }) => ({ device, json })),
@@ -237,13 +244,20 @@ export class RecordDocument {
     const items = this.items(log);
     const entries = entriesOf(items);
     const known = new Set([...items.map(({ json }) => json), ...entries.map(({ entry }) => JSON.stringify(entry))]);
-    const given = listAt(record, log.names).map((item) => JSON.stringify(item));
-    const fresh = given
-      .filter((json) => !known.has(json))
-      .map((json) => ({ device: this.device, key: this.unique(), json }));
+    const given = listAt(record, log.names);
+    const keyOf = new Map(entries.map(({ entry, key }) => [idOf(entry), key]));
+    const fresh: LogItem[] = [];
+    for (const entry of given) {
+      const json = JSON.stringify(entry);
+      if (known.has(json)) continue;
+      const key = this.unique();
+      const over = keyOf.get(countersOf(entry));
+      keyOf.set(idOf(entry), key);
+      fresh.push({ device: this.device, key, json, ...(over === undefined ? {} : { over }) });
+    }
     if (fresh.length > 0) this.log(log.names).push(fresh);
     if (!log.removable) return fresh.length > 0;
-    const has = new Set(given);
+    const has = new Set(given.map((item) => JSON.stringify(item)));
     // What another device added, and a signed record does not show, was not taken out by anybody.
     const was = new Set(listAt(shown, log.names).map((item) => JSON.stringify(item)));
     const out = entries.filter(({ entry }) => was.has(JSON.stringify(entry)) && !has.has(JSON.stringify(entry)));
@@ -285,29 +299,51 @@ export class RecordDocument {
 const byKey = ([a]: readonly [string, unknown], [b]: readonly [string, unknown]) => (a < b ? -1 : 1);
 const sumOf = (record: Tree) => textSum(JSON.stringify(record));
 
+interface LogEntry {
+  entry: unknown;
+  json: string;
+  key: string;
+}
+
+const idOf = (entry: unknown): unknown => (entry as { id?: unknown } | null)?.id ?? null;
+const countersOf = (entry: unknown): unknown => (entry as { counters?: unknown } | null)?.counters ?? undefined;
+
 /**
- * Entries of a log in their order. The same entry from two devices stands once; of two entries with one id the second gets an id of its own, and what
- * takes it back on its device follows it.
+ * Entries of a log in their order. What two devices wrote alike, each from the same press or file, stands once; of two entries with one id the second gets
+ * an id of its own, and what takes it back follows it; what was taken back on both is taken back once.
  */
-function entriesOf(items: readonly LogItem[]): { entry: unknown; json: string }[] {
+function entriesOf(items: readonly LogItem[]): LogEntry[] {
+  const entries: LogEntry[] = [];
   const said = new Set<string>();
   const used = new Set<unknown>();
-  const renamed = new Map<string, string>();
-  const entries: { entry: unknown; json: string }[] = [];
-  for (const { device, key, json } of items) {
-    if (said.has(json)) continue;
-    said.add(json);
+  const idByKey = new Map<string, string>();
+  /** Entries by what they say besides their id, with the devices that wrote each. */
+  const alike = new Map<string, { id: string; devices: Set<string> }[]>();
+  const answeredBy = new Map<unknown, string>();
+  for (const { device, key, json, over } of items) {
     const entry = JSON.parse(json) as { id?: unknown; counters?: unknown };
-    if (typeof entry !== "object" || entry === null || typeof entry.id !== "string") {
-      entries.push({ entry, json });
+    const { id } = typeof entry === "object" && entry !== null ? entry : {};
+    if (typeof id !== "string") {
+      if (!said.has(json)) entries.push({ entry, json, key });
+      said.add(json);
       continue;
     }
-    const { id } = entry;
+    const counters = over === undefined ? entry.counters : idByKey.get(over);
+    const answers = counters !== undefined && counters !== null;
+    const content = JSON.stringify({ ...entry, id: "", counters });
+    const same = alike.get(content)?.find(({ devices }) => !devices.has(device));
+    const there = same?.id ?? (answers ? answeredBy.get(counters) : undefined);
+    same?.devices.add(device);
+    if (there !== undefined) {
+      idByKey.set(key, there);
+      continue;
+    }
     const own = used.has(id) ? `${id}-${key}`.slice(0, 100) : id;
-    if (own !== id) renamed.set(`${device} ${id}`, own);
     used.add(own);
-    const counters = renamed.get(`${device} ${String(entry.counters)}`);
-    entries.push({ entry: { ...entry, id: own, ...(counters === undefined ? {} : { counters }) }, json });
+    idByKey.set(key, own);
+    alike.set(content, [...(alike.get(content) ?? []), { id: own, devices: new Set([device]) }]);
+    if (answers) answeredBy.set(counters, own);
+    entries.push({ entry: { ...entry, id: own, ...(answers ? { counters } : {}) }, json, key });
   }
   return entries;
 }
@@ -321,7 +357,7 @@ function leavesOf(record: Tree, { logs, own }: DocumentShape): Map<string, strin
     if (value === undefined) return;
     // Of a log the field says only that it is there.
     if (isLog.has(path)) leaves.set(path, "[]");
-    else if (isTree(value) && Object.keys(value).length > 0 && !isEntry(value))
+    else if (isTree(value) && Object.keys(value).length > 0)
       for (const [name, part] of Object.entries(value)) walk(part, [...names, name]);
     else leaves.set(path, JSON.stringify(value));
   };
@@ -329,20 +365,54 @@ function leavesOf(record: Tree, { logs, own }: DocumentShape): Map<string, strin
   return leaves;
 }
 
-/** A typed number with its unit is one value: the number of one device and the unit of another would be a third. */
-const isEntry = (value: Tree): boolean => Object.keys(value).sort().join() === "text,unit";
+/** Where the keys of a keyed list stand in their order. */
+const ORDER = "\u0003";
+
+/** A record with a part of it changed, where that part is there. */
+function changedAt(record: Tree, names: readonly string[], change: (part: unknown) => unknown): Tree {
+  const [name, ...rest] = names as [string, ...string[]];
+  const part = record[name];
+  if (part === undefined) return record;
+  if (rest.length === 0) return { ...record, [name]: change(part) };
+  return isTree(part) ? { ...record, [name]: changedAt(part, rest, change) } : record;
+}
+
+/** Keyed lists as parts by their keys, with the keys in their order beside them. */
+function keyedApart(record: Tree, { keyed = [] }: DocumentShape): Tree {
+  return keyed.reduce(
+    (given, { names, by }) =>
+      changedAt(given, names, (list) => {
+        if (!Array.isArray(list)) return list;
+        const parts = list as Tree[];
+        const keys = parts.map((part) => String(part[by]));
+        return { [ORDER]: keys, ...Object.fromEntries(parts.map((part, i) => [keys[i], part])) };
+      }),
+    record,
+  );
+}
+
+/** The lists again; a part that was taken out on one device has lost its key, whatever another one still set in it. */
+function keyedTogether(record: Tree, { keyed = [] }: DocumentShape): Tree {
+  return keyed.reduce(
+    (given, { names, by }) =>
+      changedAt(given, names, (parts) => {
+        if (!isTree(parts)) return parts;
+        const { [ORDER]: order = [], ...byKey } = parts as Record<string, Tree> & { [ORDER]?: string[] };
+        const keys = [...new Set([...(order as string[]), ...Object.keys(byKey).sort()])];
+        return keys.flatMap((key) => (isTree(byKey[key]) && by in byKey[key] ? [byKey[key]] : []));
+      }),
+    record,
+  );
+}
 
 /** A record with its logs empty and without what a device keeps for itself. */
 function withoutLogs(record: Tree, { logs, own }: DocumentShape): Tree {
   const tree: Record<string, unknown> = {};
   for (const [name, part] of Object.entries(record)) if (!own.includes(name)) tree[name] = part;
-  const emptied = (value: unknown, names: readonly string[]): unknown => {
-    const [name, ...rest] = names as [string, ...string[]];
-    if (!isTree(value) || !(name in value)) return value;
-    const part = rest.length === 0 ? (Array.isArray(value[name]) ? [] : value[name]) : emptied(value[name], rest);
-    return { ...value, [name]: part };
-  };
-  return logs.reduce<Tree>((given, { names }) => emptied(given, names) as Tree, tree);
+  return logs.reduce<Tree>(
+    (given, { names }) => changedAt(given, names, (log) => (Array.isArray(log) ? [] : log)),
+    tree,
+  );
 }
 
 function listAt(record: Tree, names: readonly string[]): readonly unknown[] {

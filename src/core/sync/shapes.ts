@@ -10,6 +10,22 @@ const job: DocumentShape = {
     { names: ["amendments"] },
     { names: ["leak", "checks"], removable: true },
     { names: ["photos"], removable: true },
+    { names: ["look", "notes"], removable: true },
+    { names: ["look", "fine"], removable: true },
+    { names: ["intake", "stopSigns"], removable: true },
+    { names: ["intake", "complaints"], removable: true },
+    { names: ["intake", "unsure"], removable: true },
+    { names: ["hookUp", "checked"], removable: true },
+  ],
+  keyed: [
+    { names: ["charge", "containers"], by: "id" },
+    { names: ["lines", "spots"], by: "place" },
+    { names: ["repair", "parts"], by: "part" },
+  ],
+  growing: [
+    ["evacuate", "trace"],
+    ["evacuate", "marks"],
+    ["leak", "test", "trace"],
   ],
   // When it was stored here, by a clock that may be wrong.
   own: ["updatedAt"],
@@ -20,6 +36,14 @@ const job: DocumentShape = {
   },
 };
 const plain: DocumentShape = { logs: [], own: ["updatedAt"] };
+const vehicle: DocumentShape = {
+  logs: [
+    { names: ["names"], removable: true },
+    { names: ["photos"], removable: true },
+    { names: ["joined"], removable: true },
+  ],
+  own: ["updatedAt"],
+};
 
 /** Kinds of records that devices share. A picture's record names its content; a holder says at which device a job is worked on. */
 const sharedKinds = ["job", "vehicle", "cylinder", "stock", "learner", "drill", "holder", "picture"] as const;
@@ -27,7 +51,7 @@ export type SharedKind = (typeof sharedKinds)[number];
 
 const shapes: Readonly<Record<SharedKind, DocumentShape>> = {
   job,
-  vehicle: plain,
+  vehicle,
   cylinder: plain,
   stock: plain,
   learner: plain,
