@@ -62,7 +62,7 @@ module.exports = {
       "core/readings/",
       ...quantities,
     ]),
-    upOf("core/sync", ["core/records/", ...quantities]),
+    upOf("core/sync", ["core/records/", "core/charge/", "core/drill/progress\\.ts$", ...quantities]),
     upOf("core/exercises", ["core/records/", "core/instruments/", "core/causes/", "core/circuit/", ...quantities]),
     upOf("core", []),
     upOf("answers", ["words/", "core/"]),

@@ -3,7 +3,6 @@
  * there takes longer than to read those that are.
  */
 import { readable } from "@/core/read-record";
-import { type PartPlan, partPlan } from "@/core/records/files/import-plan";
 import { readJob } from "@/core/records/files/job-file";
 import type { ShopKinds, ShopList, ShopPart } from "@/core/records/files/shop-reader";
 import type { Job } from "@/core/records/job";
@@ -11,6 +10,7 @@ import { readContainer } from "@/core/records/stock/container";
 import { readStockEntry } from "@/core/records/stock/entry";
 import { readVehicle, type Vehicle } from "@/core/records/vehicles/vehicle";
 import type { Result } from "@/core/result";
+import { type PartPlan, partPlan } from "@/core/sync/import/import-plan";
 import { settingsHealth } from "./choices";
 import { database, type ImportedTable } from "./database";
 

@@ -1,7 +1,7 @@
 import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it } from "vitest";
-import { changesNothing } from "@/core/records/files/import-preview";
 import type { Job } from "@/core/records/job";
+import { changesNothing } from "@/core/sync/import/import-preview";
 import { ines, keptRun } from "../../tests/support/drills";
 import { contentOf, copied, readIn, shown } from "../../tests/support/shop-files";
 import { shopJobs } from "../../tests/support/shop-jobs";

@@ -4,11 +4,11 @@
  */
 
 import type { Course } from "@/core/records/files/archive-task";
-import type { Differing, PartPlan } from "@/core/records/files/import-plan";
-import { type ImportPreview, newPreview, notePart } from "@/core/records/files/import-preview";
 import type { JobFileIssue } from "@/core/records/files/job-file";
 import type { OpenShopFile, ShopPart, ShopPicture } from "@/core/records/files/shop-reader";
 import { fail, type Result, succeed } from "@/core/result";
+import type { Differing, PartPlan } from "@/core/sync/import/import-plan";
+import { type ImportPreview, newPreview, notePart } from "@/core/sync/import/import-preview";
 import { database, turnKey } from "./database";
 import { Here } from "./here";
 import { workshop } from "./workshop";

@@ -2,9 +2,9 @@
 import { format } from "date-fns";
 import type { ArchiveFailure, Progress } from "@/core/records/files/archive-task";
 import type { ChangeKind, Copies, CopyIssue } from "@/core/records/files/copies";
-import type { ImportPreview } from "@/core/records/files/import-preview";
-import type { MergeIssue, Way } from "@/core/records/files/import-ways";
 import type { BrokenRecord } from "@/core/records/files/shop-reader";
+import type { ImportPreview } from "@/core/sync/import/import-preview";
+import type { MergeIssue, Way } from "@/core/sync/import/import-ways";
 import type { Figures } from "@/core/units/figures";
 import { formatCount, type UnitId, units } from "@/core/units/units";
 import { recordProblem } from "./issues";

@@ -1,10 +1,10 @@
 /** The one protocol between page and the worker that writes and reads archives, and stores what is in them. */
 import type { ArchiveFailure, Progress } from "@/core/records/files/archive-task";
 import type { CopyIssue } from "@/core/records/files/copies";
-import type { ImportPreview } from "@/core/records/files/import-preview";
-import type { Way } from "@/core/records/files/import-ways";
 import type { JobFileIssue } from "@/core/records/files/job-file";
 import type { Result } from "@/core/result";
+import type { ImportPreview } from "@/core/sync/import/import-preview";
+import type { Way } from "@/core/sync/import/import-ways";
 
 export type Carried<Value> = Promise<Result<Value, ArchiveFailure>>;
 export type HearsProgress = (progress: Progress) => void;

@@ -1,8 +1,9 @@
 /** Files of a shop in tests: written, looked at, and read in, as the product does it. */
-import type { ImportPreview } from "@/core/records/files/import-preview";
-import type { Way } from "@/core/records/files/import-ways";
+
 import { openShopFile } from "@/core/records/files/shop-parts";
 import type { BrokenRecord, ShopKinds, ShopPicture } from "@/core/records/files/shop-reader";
+import type { ImportPreview } from "@/core/sync/import/import-preview";
+import type { Way } from "@/core/sync/import/import-ways";
 import { applyStaged } from "@/data/import";
 import { exportCopy } from "@/data/shop";
 import { stageFile } from "@/data/staging";

@@ -1,9 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { shopJobs } from "../../../tests/support/shop-jobs";
 import { demoJobs } from "../../demo/demo-jobs";
+import { waysOf } from "../sync/import/import-ways";
 import { entry } from "../units/entry";
 import { drawn } from "./bookkeeping";
-import { waysOf } from "./files/import-ways";
 import { readJob } from "./files/job-file";
 import { type Job, newJob } from "./job";
 import { checkPurpose, onSimulator, PracticeRefusal, simulatorIssue } from "./practice";

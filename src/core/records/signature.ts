@@ -4,7 +4,7 @@ import { continues } from "../charge/books/ledger";
 import * as z from "../zod";
 import { readJob } from "./files/job-file";
 import { type Amendment, type Credentials, type Job, jobSchema, MOST_AMENDMENTS } from "./job";
-import { isTree } from "./merge";
+import { isTree } from "./tree";
 
 /** Why a change of a signed job, or of its amendments, is not made. */
 export type SignatureIssue =

@@ -3,7 +3,7 @@
  * knowing of the others, so that none is lost; entries of a log are only ever added; a signature holds the whole record that was signed.
  */
 import * as Y from "yjs";
-import { isTree } from "../records/merge";
+import { isTree } from "../records/tree";
 import { textSum } from "../text-sum";
 import type { FieldConflict, FieldValue } from "./field-conflict";
 

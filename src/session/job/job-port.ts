@@ -2,9 +2,9 @@
 import type { SimulatorState } from "@/core/instruments/simulator-state";
 import type { JobFileIssue } from "@/core/records/files/job-file";
 import type { Job } from "@/core/records/job";
-import type { LeftChange } from "@/core/records/merge";
 import type { UndoStep } from "@/core/records/undo";
 import type { Result } from "@/core/result";
+import type { LeftChange } from "@/core/sync/merge";
 import type { DeskClaim } from "@/data/desk-lock";
 import type { JobDeskListener } from "./claim-job";
 import type { JobChange } from "./job-writer";

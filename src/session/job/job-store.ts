@@ -5,7 +5,6 @@
 import { createStore, type StoreApi } from "zustand/vanilla";
 import type { SimulatorState } from "@/core/instruments/simulator-state";
 import type { Job } from "@/core/records/job";
-import { continuedOn } from "@/core/records/merge";
 import { reasonOf } from "@/core/result";
 import type { DeskClaim } from "@/data/desk-lock";
 import { jobActs } from "./job-acts";
@@ -79,6 +78,7 @@ async function bringBack(desk: JobDesk): Promise<void> {
   const left = port.left?.recall(id) ?? null;
   if (left === null) return;
   try {
+    const { continuedOn } = await import("@/core/sync/merge");
     await port.edit(id, (stored) => continuedOn(stored, left, now()), null);
   } catch (error) {
     port.unsaved?.refused(left.job, left.base, reasonOf(error), desk.started);

@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { beforeEach, describe, expect, it } from "vitest";
+import { beforeEach, describe, expect, it, vi } from "vitest";
 import { purgeBooked } from "@/core/records/bookkeeping";
 import type { Job } from "@/core/records/job";
 import { entry } from "@/core/units/entry";
@@ -42,6 +42,9 @@ async function nextPage(stored: Job): Promise<{ job: Job; remembered: string[]; 
     return edit(...asked);
   };
   const stop = session.start();
+  await settled();
+  // What merges is fetched when there is something to merge.
+  await vi.dynamicImportSettled();
   await settled();
   stop();
   return { job: jobs.job!, remembered: jobs.remembered, writes };

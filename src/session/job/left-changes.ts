@@ -5,7 +5,7 @@
  * at once, and stored by the next page.
  */
 import { readJob } from "@/core/records/files/job-file";
-import type { LeftChange } from "@/core/records/merge";
+import type { LeftChange } from "@/core/sync/merge";
 import type { JobPort } from "./job-port";
 import { keptInTab } from "./kept-in-tab";
 

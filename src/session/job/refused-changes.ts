@@ -1,11 +1,11 @@
 "use client";
 
+import { reasonOf } from "@/core/result";
 /**
  * Jobs whose last changes the browser's store refused: kept for the lifetime of the tab, also over a reload, until they are stored, saved as a file
  * or discarded.
  */
-import { continuedOn, type LeftChange } from "@/core/records/merge";
-import { reasonOf } from "@/core/result";
+import type { LeftChange } from "@/core/sync/merge";
 import { editJob, loadJob, putBack } from "@/data/jobs";
 import { keptInTab } from "./kept-in-tab";
 import { readLeftChange } from "./left-changes";
@@ -51,7 +51,10 @@ export const hasRefused = (): boolean => kept.all().length > 0;
 export async function storeRefused({ job, base }: RefusedChange): Promise<void> {
   try {
     if ((await loadJob(job.id)) === null) await putBack(job);
-    else await editJob(job.id, (now) => continuedOn(now, { job, base }, Date.now()));
+    else {
+      const { continuedOn } = await import("@/core/sync/merge");
+      await editJob(job.id, (now) => continuedOn(now, { job, base }, Date.now()));
+    }
   } catch (error) {
     const found = kept.all().find((one) => one.job.id === job.id);
     if (found !== undefined) keepRefused({ ...found, reason: reasonOf(error) });

@@ -1,8 +1,8 @@
 /** Preview of a file before it is read in: how many of its records are new, the same or different, and the first that differ. */
 
-import type { Job } from "../job";
+import type { BrokenRecord, ShopKinds, ShopList, ShopPart } from "../../records/files/shop-reader";
+import type { Job } from "../../records/job";
 import type { Differing, PartPlan } from "./import-plan";
-import type { BrokenRecord, ShopKinds, ShopList, ShopPart } from "./shop-reader";
 
 /** Shown side by side, so many of a list. */
 const MOST_SHOWN = 20;

@@ -4,12 +4,12 @@
  */
 import { instantAfter, notAfter } from "../../dates";
 import type { DrillRecord, Learner } from "../../drill/progress";
-import type { Job } from "../job";
+import { readJob, writeJobFile } from "../../records/files/job-file";
+import type { KeptChart, ShopKinds, ShopList } from "../../records/files/shop-reader";
+import type { Job } from "../../records/job";
+import { joined } from "../../records/vehicles/vehicle";
 import { type Conflict, mergedJobs, mergedRecords } from "../merge";
-import { joined } from "../vehicles/vehicle";
 import { type Way, waysOf } from "./import-ways";
-import { readJob, writeJobFile } from "./job-file";
-import type { KeptChart, ShopKinds, ShopList } from "./shop-reader";
 
 export interface Differing<Kind> {
   here: Kind;
@@ -40,9 +40,10 @@ const comparisons: { [List in ShopList]: Comparison<ShopKinds[List]> } = {
   jobs: { same: sameJob, merge: (here, file) => mergedJobs(here, file) },
   vehicles: {
     same: (a, b) => text(a) === text(b) || a.joined.some(({ id }) => id === b.id),
-    merge: (a, b, now) => (a.id === b.id ? mergedRecords(a, b) : { record: joined(a, b, now), conflicts: [] }),
+    merge: (a, b, now) =>
+      a.id === b.id ? mergedRecords("vehicle", a, b) : { record: joined(a, b, now), conflicts: [] },
   },
-  containers: { same: (a, b) => text(a) === text(b), merge: mergedRecords },
+  containers: { same: (a, b) => text(a) === text(b), merge: (a, b) => mergedRecords("cylinder", a, b) },
   stock: {
     same: (a, b) => text(a) === text(b),
     // Books are only added to: of two entries with one number the one that is here stands, and the other is shown.

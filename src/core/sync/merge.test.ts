@@ -2,11 +2,13 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { shopJobs } from "../../../tests/support/shop-jobs";
 import { activeEntries, checkLedger } from "../charge/books/ledger";
+import { drawn, purgeBooked, reversed } from "../records/bookkeeping";
+import { readJob } from "../records/files/job-file";
+import type { Job, LeakCheck } from "../records/job";
 import { entry } from "../units/entry";
-import { drawn, purgeBooked, reversed } from "./bookkeeping";
-import { readJob } from "./files/job-file";
-import type { Job, LeakCheck } from "./job";
-import { mergedJobs, mergedLedger } from "./merge";
+import { mergedJobs } from "./merge";
+import { RecordDocument, type Tree } from "./record-document";
+import { shapeOf } from "./shapes";
 
 const at = "2026-06-01T10:00:00.000Z";
 const [van, , pickup] = shopJobs(new Date(at)) as [Job, Job, Job];
@@ -64,6 +66,9 @@ function gone(job: Job, done: { grams: number; back: boolean; hour: number }[], 
   }, job);
 }
 
+const movedIn = (ledger: Job["ledger"]) =>
+  ledger.filter(({ counters }) => counters === null).map(({ act, grams, at: when }) => `${act} ${grams} ${when}`);
+
 describe("the books of both", () => {
   it("are books that could have been written, begin with what is here, and hold every gram that either moved", () => {
     fc.assert(
@@ -71,14 +76,12 @@ describe("the books of both", () => {
         const begun = gone(van, before, "01");
         const a = gone(begun, here, "02").ledger;
         const b = gone(begun, file, "03").ledger;
+        const on = (ledger: Job["ledger"]): Job => ({ ...begun, ledger });
+        const mergedLedger = (one: Job["ledger"], other: Job["ledger"]) => mergedJobs(on(one), on(other)).record.ledger;
         const books = mergedLedger(a, b);
         expect(checkLedger(books)).toBeNull();
         expect(books.slice(0, a.length)).toEqual(a);
-        const moved = (ledger: Job["ledger"]) =>
-          ledger
-            .filter(({ counters }) => counters === null)
-            .map(({ act, grams, at: when }) => `${act} ${grams} ${when}`);
-        for (const one of [...moved(a), ...moved(b)]) expect(moved(books)).toContain(one);
+        for (const one of [...movedIn(a), ...movedIn(b)]) expect(movedIn(books)).toContain(one);
         expect(mergedLedger(books, b)).toEqual(books);
         expect(mergedLedger(a, a)).toEqual(a);
       }),
@@ -99,8 +102,38 @@ describe("the books of both", () => {
     );
   });
 
+  it("are books on two devices as well, time and again, with every gram that either moved", () => {
+    fc.assert(
+      fc.property(acts, fc.array(fc.tuple(acts, acts), { minLength: 1, maxLength: 3 }), (before, rounds) => {
+        let keys = 0;
+        const documents = ["a", "b"].map(
+          (device) => new RecordDocument(shapeOf("job/x")!, device, () => `${device}${++keys}`),
+        ) as [RecordDocument, RecordDocument];
+        const [a, b] = documents;
+        a.take(gone(van, before, "01") as unknown as Tree);
+        b.apply(a.since());
+        let moved = movedIn((a.record() as unknown as Job).ledger);
+        for (const [i, round] of rounds.entries()) {
+          for (const [k, document] of documents.entries()) {
+            const on = gone(document.record() as unknown as Job, round[k]!, `0${2 + 2 * i + k}`);
+            moved = [...moved, ...movedIn(on.ledger)];
+            document.take(on as unknown as Tree);
+          }
+          const [fromA, fromB] = [a.since(), b.since()];
+          a.apply(fromB);
+          b.apply(fromA);
+          expect(a.record()).toEqual(b.record());
+          const { ledger } = a.record() as unknown as Job;
+          expect(checkLedger(ledger)).toBeNull();
+          for (const one of moved) expect(movedIn(ledger)).toContain(one);
+          // What it says now is nothing new to it.
+          expect(a.take(a.record()!)).toBe(false);
+        }
+      }),
+    );
+  });
+
   it("take a weight that was booked twice by mistake of copying once", () => {
-    const twice = mergedLedger(pickup.ledger, pickup.ledger);
-    expect(twice).toEqual(pickup.ledger);
+    expect(mergedJobs(pickup, pickup).record.ledger).toEqual(pickup.ledger);
   });
 });

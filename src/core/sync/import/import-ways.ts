@@ -1,8 +1,8 @@
 /** Choices for a job that stands in a store and comes in a file with other content: no signature is broken, and no gram is counted twice. */
 import { type Act, movedBy, type Substance } from "../../charge/books/ledger";
-import type { Job, Purpose } from "../job";
-import { continuesSigned, isSigned } from "../signature";
-import { readJob } from "./job-file";
+import { readJob } from "../../records/files/job-file";
+import type { Job, Purpose } from "../../records/job";
+import { continuesSigned, isSigned } from "../../records/signature";
 
 /** Ways to treat a record that stands here with other content. */
 const ways = ["as-one", "keep", "take", "beside"] as const;
