@@ -5,8 +5,9 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import { type Job, newJob } from "../src/core/records/job";
+import type { Tree } from "../src/core/sync/document-shape";
 import { packed } from "../src/core/sync/packing";
-import { RecordDocument, type Tree } from "../src/core/sync/record-document";
+import { RecordDocument } from "../src/core/sync/record-document";
 import { shapeOf } from "../src/core/sync/shapes";
 import { frameBytes } from "../src/core/sync/update-file";
 import { updateFileName } from "../src/core/sync/update-names";

@@ -18,6 +18,7 @@ import { jobSchema, MOST_PHOTO_BYTES, MOST_PHOTOS } from "@/core/records/job";
 import { CONTAINER_VERSION, containerSchema } from "@/core/records/stock/container";
 import { STOCK_VERSION, stockEntrySchema } from "@/core/records/stock/entry";
 import { VEHICLE_VERSION, vehicleSchema } from "@/core/records/vehicles/vehicle";
+import { deviceCardSchema } from "@/core/sync/device-card";
 
 interface Format {
   id: string;
@@ -88,6 +89,12 @@ const formats: readonly Format[] = [
     schema: classSetSchema,
     about:
       "A sealed set of cases for a class, version 1: masked codes and the sum of the trainer's phrase. Until it is unsealed on a device, its codes, answers and debriefs are not shown there. Masked, not secret: whoever takes the program apart can read the codes. Answers go back as `evrid.drills`, whose runs name the set and the case.",
+  },
+  {
+    id: "evrid.device",
+    schema: deviceCardSchema,
+    about:
+      "What a device says of itself in a shared folder, version 1, as `<device>.evrid-device`: its name, who works with it, when it was there last by its own clock, and how far it has read each file. Beside it stand `<device>_<month>_<mark>.evrid-updates`, which only that device writes, and `pictures/<SHA-256>_<device>.jpg`. An update file is frames, one after the other and only ever added to, until all devices have read it and one file takes the place of several: the byte E7; the length of the body and its sum (FNV-1a, 32 bit), four bytes each, the higher first; the body: length of the key (two bytes), the key (`job/<id>`, `vehicle/`, `cylinder/`, `stock/`, `learner/`, `drill/`, `holder/<job>`, `picture/<owner>/<photo>`), and an update of Yjs (version 1), deflated (RFC 1951). A file that ends within a frame is still on its way. The document of a record has the maps `bases` (the record as JSON, as it came in), `fields` (path and mark: device, JSON of the value, the bases that it stands over), `gone` (entries taken out of their log) and `removals`, the array `signatures` (device, number of amendments, the whole record as JSON), and an array for each log (device, key, JSON of the entry, key of the entry that it takes back). Names of a path are parted by U+0002, a path from its mark by U+0001; the order of a keyed list stands under U+0003. Logs, keyed lists and what a device keeps for itself: `core/sync/shapes.ts`. A file that is exchanged by hand is an update file of any name, with pictures as frames `jpeg/<owner>/<photo>` (plain JPEG). `bin/evrid merge FOLDER` makes one shop file of such a folder.",
   },
   { id: "evrid.schedule", schema: scheduleSchema, about: "What happens to such a vehicle in time." },
 ];

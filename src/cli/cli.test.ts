@@ -9,8 +9,8 @@ import { MemoryDocuments } from "../../tests/support/memory-documents";
 import { SharedFolder } from "../../tests/support/shared-folder";
 import { shopJobs } from "../../tests/support/shop-jobs";
 import { diagnosisSchema, diagnosisV1Schema } from "../core/diagnosis/diagnosis-file";
+import type { Tree } from "../core/sync/document-shape";
 import { packed, unpacked } from "../core/sync/packing";
-import type { Tree } from "../core/sync/record-document";
 import { SyncDevice } from "../core/sync/sync-device";
 
 const program = path.resolve(import.meta.dirname, "../../bin/evrid");

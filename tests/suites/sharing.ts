@@ -1,3 +1,5 @@
+import { readdirSync } from "node:fs";
+import path from "node:path";
 import { describe, expect, inject, it } from "vitest";
 import { Browser } from "../browser/browser";
 import { storedJob } from "../browser/session";
@@ -98,6 +100,24 @@ describe("three devices on one folder", () => {
       await three.says("All records stay on this device");
       await three.load(address);
       await three.says("Fennick Bakery, van 3");
+      // Without a folder the same goes as a file.
+      await three.press("New job");
+      await three.at("intake");
+      await three.type("Vehicle", "Quay Taxis, car 4");
+      const other = await jobIdOf(three);
+      await three.until("stored", async () => (await storedJob(three, other)).intake.vehicle === "Quay Taxis, car 4");
+      await three.load(`${address}/settings`);
+      await three.press("Share by files");
+      await three.says("By files, no folder");
+      await three.press("Save all records");
+      await three.says("Updates saved");
+      const saved = () => readdirSync(three.downloads).find((name) => name.endsWith(".evrid-updates"));
+      await three.until("saved", async () => saved() !== undefined);
+      await two.load(`${address}/settings`);
+      await two.giveFile("Updates file", path.join(three.downloads, saved()!));
+      await two.says("records updated");
+      await two.load(address);
+      await two.says("Quay Taxis, car 4");
     } finally {
       await Promise.all([one, two, three].map((browser) => browser.quit()));
     }

@@ -2,7 +2,7 @@
 import { instantSchema } from "../dates";
 import * as z from "../zod";
 
-const cardSchema = z.object({
+export const deviceCardSchema = z.object({
   format: z.literal("evrid.device"),
   version: z.literal(1),
   device: z.string().regex(/^[a-z0-9]{4,32}$/),
@@ -13,7 +13,7 @@ const cardSchema = z.object({
   /** Bytes read of each file. */
   read: z.record(z.string(), z.number().int().min(0)),
 });
-export type DeviceCard = z.infer<typeof cardSchema>;
+export type DeviceCard = z.infer<typeof deviceCardSchema>;
 
 export const deviceCardName = (device: string): string => `${device}.evrid-device`;
 
@@ -24,7 +24,7 @@ export function deviceCardBytes(card: Omit<DeviceCard, "format" | "version">): U
 /** Null for what is none, or not wholly there. */
 export function readDeviceCard(bytes: Uint8Array): DeviceCard | null {
   try {
-    const read = cardSchema.safeParse(JSON.parse(new TextDecoder().decode(bytes)));
+    const read = deviceCardSchema.safeParse(JSON.parse(new TextDecoder().decode(bytes)));
     return read.success ? read.data : null;
   } catch {
     return null;

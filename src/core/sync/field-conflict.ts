@@ -12,4 +12,6 @@ export interface FieldConflict {
   /** Names that lead to the field; none for two signatures of one record. */
   names: readonly string[];
   values: readonly FieldValue[];
+  /** Entries of a log that a signed record does not hold: written by somebody who did not know of the signature, they count once it is amended. */
+  apart?: true;
 }

@@ -5,8 +5,9 @@ import { readContainer } from "../records/stock/container";
 import { readStockEntry } from "../records/stock/entry";
 import { readVehicle } from "../records/vehicles/vehicle";
 import type { Result } from "../result";
+import type { Tree } from "./document-shape";
 import { unpacked } from "./packing";
-import { RecordDocument, type Tree } from "./record-document";
+import { RecordDocument } from "./record-document";
 import { recordOfKey, shapeOf } from "./shapes";
 import { readFrames } from "./update-file";
 

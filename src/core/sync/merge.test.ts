@@ -6,8 +6,9 @@ import { drawn, purgeBooked, reversed } from "../records/bookkeeping";
 import { readJob } from "../records/files/job-file";
 import type { Job, LeakCheck } from "../records/job";
 import { entry } from "../units/entry";
+import type { Tree } from "./document-shape";
 import { mergedJobs } from "./merge";
-import { RecordDocument, type Tree } from "./record-document";
+import { RecordDocument } from "./record-document";
 import { shapeOf } from "./shapes";
 
 const at = "2026-06-01T10:00:00.000Z";

@@ -4,7 +4,8 @@
  */
 import { instantAfter } from "../dates";
 import { type Job, newJob } from "../records/job";
-import { RecordDocument, type Tree } from "./record-document";
+import type { Tree } from "./document-shape";
+import { RecordDocument } from "./record-document";
 import { type SharedKind, shapeOf } from "./shapes";
 
 export interface Conflict {

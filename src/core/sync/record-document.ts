@@ -3,39 +3,23 @@
  * knowing of the others, so that none is lost; entries of a log are only ever added; a signature holds the whole record that was signed.
  */
 import * as Y from "yjs";
-import { isTree } from "../records/tree";
 import { textSum } from "../text-sum";
+import type { DocumentShape, LogShape, Tree } from "./document-shape";
 import type { FieldConflict, FieldValue } from "./field-conflict";
-
-export type Tree = Readonly<Record<string, unknown>>;
-
-/** A list whose entries are added one by one. */
-export interface LogShape {
-  /** That lead to it. */
-  names: readonly string[];
-  /** Somebody may take an entry away again; from any other log nothing ever goes. */
-  removable?: true;
-}
-
-/** How a kind of record is put apart. */
-export interface DocumentShape {
-  /** A list that is none of these is one value. */
-  logs: readonly LogShape[];
-  /** Lists of parts that each have fields of their own, and the field that tells them apart. */
-  keyed?: readonly { names: readonly string[]; by: string }[];
-  /** Lists that only grow: of two the one that goes on from the other stands. */
-  growing?: readonly (readonly string[])[];
-  /** Top-level parts that each device keeps for itself. */
-  own: readonly string[];
-  /** Lock of a signature; absent where such records are not signed. */
-  signature?: {
-    isSigned: (record: Tree) => boolean;
-    /** Log of amendments: a signature is void once there is one more than when it was given. */
-    amendments: readonly string[];
-    /** Top-level parts that a signature does not cover. */
-    uncovered: readonly string[];
-  };
-}
+import { countersOf, entriesOf, idOf, type LogItem } from "./log-entries";
+import {
+  byKey,
+  inOrder,
+  keyedApart,
+  keyedTogether,
+  leavesOf,
+  listAt,
+  MARK,
+  ORDER,
+  POINT,
+  place,
+  withoutLogs,
+} from "./record-tree";
 
 /** A value set over the record as it came in. */
 interface SetValue extends FieldValue {
@@ -57,25 +41,14 @@ interface Removal {
   of: string;
 }
 
-interface LogItem {
-  device: string;
-  /** Of this entry alone, whatever it says. */
-  key: string;
-  json: string;
-  /** Key of the entry that it takes back. */
-  over?: string;
-}
-
 interface Signature {
   device: string;
   /** Amendments that it was given over. */
   amendments: number;
+  /** Keys of the log entries that its device knew. */
+  held: readonly string[];
   json: string;
 }
-
-/** Between the names of a path, and between a path and the key of a value; no name of a field holds them. */
-const POINT = "\u0002";
-const MARK = "\u0001";
 
 export class RecordDocument {
   readonly doc = new Y.Doc();
@@ -118,7 +91,7 @@ export class RecordDocument {
   /** Makes the document say what a record says; false where it said so already. A signed record takes nothing but its amendment. */
   take(given: Tree): boolean {
     let changed = false;
-    const record = keyedApart(given, this.shape);
+    const record = keyedApart(inOrder(given) as Tree, this.shape);
     const shown = keyedApart(this.record() ?? {}, this.shape);
     this.doc.transact(() => {
       for (const log of this.shape.logs) changed = this.takeLog(log, record, shown) || changed;
@@ -186,14 +159,28 @@ export class RecordDocument {
   /** What somebody has to choose, once, on any device; what was set apart from a signature is asked about when that is amended. */
   conflicts(): FieldConflict[] {
     const signatures = this.standing();
-    if (signatures.length > 0)
-      return new Set(signatures.map(({ json }) => json)).size < 2 ? [] : [{ names: [], values: signatures }];
+    if (signatures.length > 0) {
+      const twice = new Set(signatures.map(({ json }) => json)).size > 1;
+      const values = signatures.map(({ device, json }) => ({ device, json }));
+      return [...(twice ? [{ names: [], values }] : []), ...this.entriesApart(signatures[0]!)];
+    }
     return [...this.byPath()]
       .filter(([path, values]) => !path.endsWith(ORDER) && new Set(values.map(({ json }) => json)).size > 1)
       .map(([path, values]) => ({
         names: path.split(POINT),
         values: values.map(({ device, json }) => ({ device, json })),
       }));
+  }
+
+  /** Entries of logs that a standing signature does not hold. */
+  private entriesApart({ held }: Signature): FieldConflict[] {
+    const known = new Set(held);
+    return this.shape.logs.flatMap((log) => {
+      const values = entriesOf(this.items(log)).flatMap(({ entry, device, keys }) =>
+        keys.some((key) => known.has(key)) ? [] : [{ device, json: JSON.stringify(entry) }],
+      );
+      return values.length === 0 ? [] : [{ names: log.names, values, apart: true as const }];
+    });
   }
 
   /** Answers a conflict of a field. */
@@ -245,7 +232,7 @@ export class RecordDocument {
     const entries = entriesOf(items);
     const known = new Set([...items.map(({ json }) => json), ...entries.map(({ entry }) => JSON.stringify(entry))]);
     const given = listAt(record, log.names);
-    const keyOf = new Map(entries.map(({ entry, key }) => [idOf(entry), key]));
+    const keyOf = new Map(entries.map(({ entry, keys }) => [idOf(entry), keys[0]!]));
     const fresh: LogItem[] = [];
     for (const entry of given) {
       const json = JSON.stringify(entry);
@@ -270,7 +257,8 @@ export class RecordDocument {
     if (signature === undefined || !signature.isSigned(record) || this.standing().length > 0) return false;
     const shared = Object.fromEntries(Object.entries(record).filter(([part]) => !this.shape.own.includes(part)));
     const amendments = listAt(record, signature.amendments).length;
-    this.signatures.push([{ device: this.device, amendments, json: JSON.stringify(shared) }]);
+    const held = this.shape.logs.flatMap((log) => this.items(log).map(({ key }) => key));
+    this.signatures.push([{ device: this.device, amendments, held, json: JSON.stringify(shared) }]);
     return true;
   }
 
@@ -296,137 +284,4 @@ export class RecordDocument {
   }
 }
 
-const byKey = ([a]: readonly [string, unknown], [b]: readonly [string, unknown]) => (a < b ? -1 : 1);
 const sumOf = (record: Tree) => textSum(JSON.stringify(record));
-
-interface LogEntry {
-  entry: unknown;
-  json: string;
-  key: string;
-}
-
-const idOf = (entry: unknown): unknown => (entry as { id?: unknown } | null)?.id ?? null;
-const countersOf = (entry: unknown): unknown => (entry as { counters?: unknown } | null)?.counters ?? undefined;
-
-/**
- * Entries of a log in their order. What two devices wrote alike, each from the same press or file, stands once; of two entries with one id the second gets
- * an id of its own, and what takes it back follows it; what was taken back on both is taken back once.
- */
-function entriesOf(items: readonly LogItem[]): LogEntry[] {
-  const entries: LogEntry[] = [];
-  const said = new Set<string>();
-  const used = new Set<unknown>();
-  const idByKey = new Map<string, string>();
-  /** Entries by what they say besides their id, with the devices that wrote each. */
-  const alike = new Map<string, { id: string; devices: Set<string> }[]>();
-  const answeredBy = new Map<unknown, string>();
-  for (const { device, key, json, over } of items) {
-    const entry = JSON.parse(json) as { id?: unknown; counters?: unknown };
-    const { id } = typeof entry === "object" && entry !== null ? entry : {};
-    if (typeof id !== "string") {
-      if (!said.has(json)) entries.push({ entry, json, key });
-      said.add(json);
-      continue;
-    }
-    const counters = over === undefined ? entry.counters : idByKey.get(over);
-    const answers = counters !== undefined && counters !== null;
-    const content = JSON.stringify({ ...entry, id: "", counters });
-    const same = alike.get(content)?.find(({ devices }) => !devices.has(device));
-    const there = same?.id ?? (answers ? answeredBy.get(counters) : undefined);
-    same?.devices.add(device);
-    if (there !== undefined) {
-      idByKey.set(key, there);
-      continue;
-    }
-    const own = used.has(id) ? `${id}-${key}`.slice(0, 100) : id;
-    used.add(own);
-    idByKey.set(key, own);
-    alike.set(content, [...(alike.get(content) ?? []), { id: own, devices: new Set([device]) }]);
-    if (answers) answeredBy.set(counters, own);
-    entries.push({ entry: { ...entry, id: own, ...(answers ? { counters } : {}) }, json, key });
-  }
-  return entries;
-}
-
-/** Values of a record by path, as JSON; logs and what a device keeps for itself left out. */
-function leavesOf(record: Tree, { logs, own }: DocumentShape): Map<string, string> {
-  const isLog = new Set(logs.map(({ names }) => names.join(POINT)));
-  const leaves = new Map<string, string>();
-  const walk = (value: unknown, names: readonly string[]) => {
-    const path = names.join(POINT);
-    if (value === undefined) return;
-    // Of a log the field says only that it is there.
-    if (isLog.has(path)) leaves.set(path, "[]");
-    else if (isTree(value) && Object.keys(value).length > 0)
-      for (const [name, part] of Object.entries(value)) walk(part, [...names, name]);
-    else leaves.set(path, JSON.stringify(value));
-  };
-  for (const [name, part] of Object.entries(record)) if (!own.includes(name)) walk(part, [name]);
-  return leaves;
-}
-
-/** Where the keys of a keyed list stand in their order. */
-const ORDER = "\u0003";
-
-/** A record with a part of it changed, where that part is there. */
-function changedAt(record: Tree, names: readonly string[], change: (part: unknown) => unknown): Tree {
-  const [name, ...rest] = names as [string, ...string[]];
-  const part = record[name];
-  if (part === undefined) return record;
-  if (rest.length === 0) return { ...record, [name]: change(part) };
-  return isTree(part) ? { ...record, [name]: changedAt(part, rest, change) } : record;
-}
-
-/** Keyed lists as parts by their keys, with the keys in their order beside them. */
-function keyedApart(record: Tree, { keyed = [] }: DocumentShape): Tree {
-  return keyed.reduce(
-    (given, { names, by }) =>
-      changedAt(given, names, (list) => {
-        if (!Array.isArray(list)) return list;
-        const parts = list as Tree[];
-        const keys = parts.map((part) => String(part[by]));
-        return { [ORDER]: keys, ...Object.fromEntries(parts.map((part, i) => [keys[i], part])) };
-      }),
-    record,
-  );
-}
-
-/** The lists again; a part that was taken out on one device has lost its key, whatever another one still set in it. */
-function keyedTogether(record: Tree, { keyed = [] }: DocumentShape): Tree {
-  return keyed.reduce(
-    (given, { names, by }) =>
-      changedAt(given, names, (parts) => {
-        if (!isTree(parts)) return parts;
-        const { [ORDER]: order = [], ...byKey } = parts as Record<string, Tree> & { [ORDER]?: string[] };
-        const keys = [...new Set([...(order as string[]), ...Object.keys(byKey).sort()])];
-        return keys.flatMap((key) => (isTree(byKey[key]) && by in byKey[key] ? [byKey[key]] : []));
-      }),
-    record,
-  );
-}
-
-/** A record with its logs empty and without what a device keeps for itself. */
-function withoutLogs(record: Tree, { logs, own }: DocumentShape): Tree {
-  const tree: Record<string, unknown> = {};
-  for (const [name, part] of Object.entries(record)) if (!own.includes(name)) tree[name] = part;
-  return logs.reduce<Tree>(
-    (given, { names }) => changedAt(given, names, (log) => (Array.isArray(log) ? [] : log)),
-    tree,
-  );
-}
-
-function listAt(record: Tree, names: readonly string[]): readonly unknown[] {
-  const found = names.reduce<unknown>((at, name) => (isTree(at) ? at[name] : undefined), record);
-  return Array.isArray(found) ? found : [];
-}
-
-function place(tree: Record<string, unknown>, names: readonly string[], value: unknown): void {
-  const [name, ...rest] = names as [string, ...string[]];
-  if (rest.length === 0) {
-    // A part that was empty and has fields now keeps them.
-    if (!(isTree(value) && isTree(tree[name]))) tree[name] = value;
-    return;
-  }
-  if (!isTree(tree[name])) tree[name] = {};
-  place(tree[name] as Record<string, unknown>, rest, value);
-}

@@ -2,7 +2,7 @@
 
 import type { Job } from "../records/job";
 import { isSigned } from "../records/signature";
-import type { DocumentShape } from "./record-document";
+import type { DocumentShape } from "./document-shape";
 
 const job: DocumentShape = {
   logs: [

@@ -7,9 +7,10 @@ import { seededNoise } from "../maths/noise";
 
 import { readJob } from "../records/files/job-file";
 import { deviceCardBytes, deviceCardName } from "./device-card";
+import type { Tree } from "./document-shape";
 import { packed, unpacked } from "./packing";
 import { readCards } from "./read-cards";
-import { RecordDocument, type Tree } from "./record-document";
+import { RecordDocument } from "./record-document";
 import { shapeOf } from "./shapes";
 import { SyncDevice, type SyncPorts } from "./sync-device";
 import { frameBytes, readFrames } from "./update-file";
@@ -73,6 +74,22 @@ describe("a record written on two devices apart", () => {
     expect(a.record()).toMatchObject({ intake: { vehicle: "red van" } });
   });
 
+  it("names what was weighed apart from a signature, until it is amended and counts", () => {
+    const [a, b] = both();
+    const signed = { ...begun, ledger: [{ id: "e1", grams: 5 }], signOff: { signedAt: "2026-06-01" } } as Tree;
+    a.take(signed);
+    b.take({ ...begun, ledger: [{ id: "e1", grams: 70 }] });
+    meet(a, b);
+    expect(a.record()).toEqual(signed);
+    const [apart] = b.conflicts();
+    expect(apart).toMatchObject({ names: ["ledger"], apart: true, values: [{ device: "B" }] });
+    expect(apart!.values.map(({ json }) => (JSON.parse(json!) as { grams: number }).grams)).toEqual([70]);
+    b.take({ ...signed, signOff: { signedAt: null }, amendments: [{ by: "Rowe", signed: "text" }] });
+    meet(a, b);
+    expect((a.record()!.ledger as { grams: number }[]).map(({ grams }) => grams).sort()).toEqual([5, 70]);
+    expect(a.conflicts()).toEqual([]);
+  });
+
   it("asks about a typed number with its unit as one", () => {
     const [a, b] = both();
     a.take({ ...begun, altitude: { text: "24", unit: "degC" } });
@@ -121,6 +138,13 @@ describe("a record written on two devices apart", () => {
     a.take({ ...a.record()!, drafts: {} } as Tree);
     meet(a, b);
     expect(b.record()!.drafts).toEqual({});
+  });
+
+  it("has an entry once, in whatever order its parts come back", () => {
+    const [a] = both();
+    a.take({ ...begun, ledger: [{ id: "e1", grams: 5 }], altitude: { unit: "m", text: "310" } });
+    expect(a.take({ ...begun, ledger: [{ grams: 5, id: "e1" }], altitude: { text: "310", unit: "m" } })).toBe(false);
+    expect(a.record()!.ledger).toHaveLength(1);
   });
 
   it("has an entry once that both brought in from one file", () => {
@@ -303,6 +327,17 @@ describe("files that all have read", () => {
     await a.sync.write(folder.view(), MONTH);
     await fresh.sync.read(folder.view());
     expect(fresh.documents.document("job/1").record()).toEqual({ note: "later" });
+  });
+
+  it("are written on no more once they are large, and a month begins another", async () => {
+    const folder = new SharedFolder();
+    const { documents, sync } = freshDevice("aaaa");
+    const write = async (month = MONTH) => {
+      documents.edit(KEY, (document) => document.take({ note: `${"x".repeat(2_500_000)}${unique()}` }));
+      await sync.write(folder.view(), month);
+      return folder.files.size;
+    };
+    expect([await write(), await write(), await write(), await write("2026-07")]).toEqual([1, 1, 2, 3]);
   });
 
   it("pass over a frame that says nothing here", async () => {

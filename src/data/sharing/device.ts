@@ -40,8 +40,6 @@ const statusSchema = z.object({
   reason: z.string().nullable(),
   lastRead: instantSchema.nullable(),
   lastWrite: instantSchema.nullable(),
-  /** Records with something that the folder does not have; null before the first round. */
-  pending: z.number().nullable(),
   /** Files that hold damage. */
   damaged: z.array(z.string()),
   /** While much is read or written: how much, of how much. */
@@ -55,7 +53,6 @@ export const noStatus: SharingStatus = {
   reason: null,
   lastRead: null,
   lastWrite: null,
-  pending: null,
   damaged: [],
   progress: null,
   others: [],
@@ -181,6 +178,8 @@ export interface Sharing {
   folder: string | null;
   allowed: boolean;
   status: SharingStatus;
+  /** Records with something that the folder does not have: changed just now, or waiting in their documents. */
+  pending: number;
   conflicts: number;
 }
 
@@ -189,8 +188,9 @@ export async function howShared(): Promise<Sharing | null> {
   const device = await sharingDevice();
   if (device === null) return null;
   const [folder, status, conflicts] = [await sharedFolder(), await sharingStatus(), await database.conflicts.count()];
+  const pending = (await database.outbox.count()) + (await database.documents.where("waits").equals(1).count());
   const allowed = folder === null || (await mayUse(folder));
-  return { device, folder: folder?.name ?? null, allowed, status, conflicts };
+  return { device, folder: folder?.name ?? null, allowed, status, pending, conflicts };
 }
 
 /** Records with values to choose from, with what each record is called. */

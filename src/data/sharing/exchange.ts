@@ -42,6 +42,8 @@ const AT_ONCE = 200;
 const PICTURES_AT_ONCE = 20;
 /** The card of this device is written at most so often where nothing was read, ms. */
 const CARD_MS = 60_000;
+/** The other devices are looked for so often, ms. */
+const LOOK_MS = 10_000;
 /** Devices that were not seen for so long hold nothing back, ms. */
 const AWAY_MS = 60 * 86_400_000;
 /** The folder is looked through for files to put together so often, ms. */
@@ -54,6 +56,7 @@ export class Exchange {
   private readonly documents: StoredDocuments;
   private firstSeen = new Map<string, number>();
   private cardAt = 0;
+  private lookedAt = 0;
   private cardSays = "";
   private compactAt: number;
   private status: SharingStatus = noStatus;
@@ -81,8 +84,8 @@ export class Exchange {
     return exchange;
   }
 
-  /** What was changed here goes into documents; gives how many records still wait until they rest. `all`: whether they rest or not. */
-  async takeChanges(all = false): Promise<number> {
+  /** What was changed here goes into documents. `all`: whether they rest or not. */
+  async takeChanges(all = false): Promise<void> {
     const now = this.now();
     const marks = await database.outbox.toArray();
     const records = marks.filter(({ key }) => !key.startsWith("picture/"));
@@ -95,19 +98,19 @@ export class Exchange {
         rests.slice(i, i + AT_ONCE).map(({ key }) => key),
         () => undefined,
       );
-    return marks.length - rests.length;
+    for (const { key } of rests) this.firstSeen.delete(key);
   }
 
   /** One round; its result stands in the status. Never rejects. */
   async round(): Promise<void> {
     const before = JSON.stringify(this.status);
     try {
-      const waiting = await this.takeChanges();
+      await this.takeChanges();
       const folder = await this.ports.folder();
       const allowed = folder !== null && (await mayUse(folder));
       if (folder === null || !allowed) this.say({ folder: folder === null ? "none" : "ask", reason: null });
       else await this.exchange(folderFiles(folder), folderPictures(folder));
-      this.say({ pending: (await this.documents.pending()).length + waiting, progress: null });
+      this.say({ progress: null });
     } catch (error) {
       this.say({ folder: "gone", reason: reasonOf(error), progress: null });
     }
@@ -136,7 +139,8 @@ export class Exchange {
     const wrote = await this.sync.write(files, monthOf(this.now()), this.progressOf("writing"));
     if (wrote > 0) this.say({ lastWrite: instant() });
     await this.takePictures(pictures);
-    if (changed.length + wrote > 0 || this.now() - this.cardAt > CARD_MS) await this.writeCard(files);
+    if (changed.length + wrote > 0 || this.now() - this.cardAt >= CARD_MS) await this.writeCard(files);
+    if (changed.length > 0 || this.now() - this.lookedAt >= LOOK_MS) await this.lookAround(files);
     if (this.now() >= this.compactAt) await this.compact(files);
   }
 
@@ -152,7 +156,12 @@ export class Exchange {
     );
     this.cardAt = this.now();
     this.cardSays = says;
-    const others = (await readCards(files)).filter(({ device }) => device !== card.device);
+  }
+
+  /** Which other devices there are. */
+  private async lookAround(files: FolderFiles): Promise<void> {
+    this.lookedAt = this.now();
+    const others = (await readCards(files)).filter(({ device }) => device !== this.device.device);
     await settleName(others);
     this.say({ others: others.map(({ device, name, technician, at }) => ({ device, name, technician, at })) });
   }

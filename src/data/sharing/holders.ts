@@ -18,14 +18,16 @@ export class HeldElsewhere extends Error {
 }
 
 /** Tables that {@link holdFor} and {@link checkHolder} touch. */
-export const holderTables = [database.holders, database.sharing, database.choices] as const;
+export const holderTables = [database.holders, database.sharing, database.choices, database.visits] as const;
 
 /** Who holds a job at another device; null where nobody does. */
 export async function heldElsewhere(jobId: string): Promise<Holder | null> {
   const device = await sharingDevice();
   if (device === null) return null;
   const holder = await database.holders.get(jobId);
-  return holder === undefined || holder.device === device.device ? null : holder;
+  if (holder === undefined || holder.device === device.device) return null;
+  // Signed by one while another took it over: it is nobody's.
+  return (await database.visits.get(jobId))?.standing === "open" ? holder : null;
 }
 
 /** Within a transaction over {@link holderTables}: rejects with {@link HeldElsewhere} where the job is worked on at another device. */
@@ -38,10 +40,10 @@ export async function checkHolder(jobId: string): Promise<void> {
 export async function holdFor(job: Job): Promise<void> {
   const device = await sharingDevice();
   if (device === null) return;
-  const held = (await database.holders.get(job.id)) !== undefined;
+  const holder = await database.holders.get(job.id);
   if (isSigned(job)) {
-    if (held) await database.holders.delete(job.id);
-  } else if (!held) await hold(job.id, job.signOff.technician.trim());
+    if (holder !== undefined) await database.holders.delete(job.id);
+  } else if (holder?.device !== device.device) await hold(job.id, job.signOff.technician.trim());
 }
 
 async function hold(jobId: string, technician: string): Promise<void> {

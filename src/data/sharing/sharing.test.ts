@@ -2,24 +2,33 @@ import "fake-indexeddb/auto";
 import Dexie from "dexie";
 import { IDBFactory } from "fake-indexeddb";
 import { describe, expect, it, vi } from "vitest";
+import { seededNoise } from "@/core/maths/noise";
+import { drawn } from "@/core/records/bookkeeping";
 import type { Job } from "@/core/records/job";
 import { newContainer } from "@/core/records/stock/container";
+import type { Tree } from "@/core/sync/document-shape";
+import { packed, unpacked } from "@/core/sync/packing";
+import { SyncDevice } from "@/core/sync/sync-device";
 import { MemoryDirectory } from "../../../tests/support/memory-directory";
+import { MemoryDocuments } from "../../../tests/support/memory-documents";
+import { SharedFolder } from "../../../tests/support/shared-folder";
 import { shopJobs } from "../../../tests/support/shop-jobs";
 
 /** A browser with a store of its own: every module of it is loaded afresh. */
 async function browser(name: string, folder: MemoryDirectory | null) {
   vi.resetModules();
   Dexie.dependencies.indexedDB = new IDBFactory();
-  const [{ database }, jobs, photos, device, holders, { Exchange }, { amended, signed }] = await Promise.all([
-    import("../database"),
-    import("../jobs"),
-    import("../photos"),
-    import("./device"),
-    import("./holders"),
-    import("./exchange"),
-    import("@/core/records/signature"),
-  ]);
+  const [{ database }, jobs, photos, device, holders, { Exchange }, { amended, signed }, { eraseAll }] =
+    await Promise.all([
+      import("../database"),
+      import("../jobs"),
+      import("../photos"),
+      import("./device"),
+      import("./holders"),
+      import("./exchange"),
+      import("@/core/records/signature"),
+      import("../shop"),
+    ]);
   await database.open();
   let nowMs = Date.now();
   const begin = async () => (await Exchange.begin({ now: () => nowMs, folder: async () => folder?.handle ?? null }))!;
@@ -37,6 +46,7 @@ async function browser(name: string, folder: MemoryDirectory | null) {
     ...holders,
     amended,
     signed,
+    eraseAll,
     /** The device is closed and opened again. */
     reopen: async () => {
       exchange = await begin();
@@ -45,10 +55,11 @@ async function browser(name: string, folder: MemoryDirectory | null) {
       exchange ??= await join();
       return exchange;
     },
-    /** A round after everything has come to rest. */
-    async round() {
+    now: () => nowMs,
+    /** A round after everything has come to rest, or so soon. */
+    async round(afterMs = 20_000) {
       exchange ??= await join();
-      nowMs = Math.max(nowMs, Date.now()) + 20_000;
+      nowMs = Math.max(nowMs, Date.now()) + afterMs;
       await exchange.round();
       return device.sharingStatus();
     },
@@ -66,6 +77,7 @@ async function pair() {
   await meet(one, two);
   return { folder, one, two };
 }
+const tabletNames = ["Tablet 1", "Tablet 2", "Tablet 3", "Office"];
 const tool = { name: "", checkedOn: null };
 const papers = { certificate: "", shop: "", registration: "", machine: tool, scale: tool };
 const named = (vehicle: string) => (job: Job) => ({ ...job, intake: { ...job.intake, vehicle } });
@@ -93,7 +105,7 @@ describe("two devices on one folder", () => {
     for (const [name, bytes] of folder.files)
       if (name.endsWith("updates")) expect(files.get(name)!.length, name).toBe(bytes.length);
     const status = await two.sharingStatus();
-    expect(status).toMatchObject({ folder: "ready", pending: 0, damaged: [], progress: null });
+    expect(status).toMatchObject({ folder: "ready", damaged: [], progress: null });
     expect(status.others.map(({ name }) => name)).toEqual(["Tablet 1"]);
   });
 
@@ -252,5 +264,160 @@ describe("two devices on one folder", () => {
     await meet(one, two);
     expect(await two.containersElsewhere()).toEqual({ cyl: "Tablet 1" });
     expect(await one.containersElsewhere()).toEqual({});
+  });
+
+  it("keep to themselves what is exercise, what cannot be read, and that everything was erased", async () => {
+    const { one, two } = await pair();
+    const job = await one.createJobFrom(named("Blue van"));
+    await one.database.jobs.add({ ...job, id: "exercise.change-cans.1" });
+    await one.database.jobs.add({ id: "broken", note: "no job" } as unknown as Job);
+    await meet(one, two);
+    expect((await two.database.jobs.toArray()).map(({ id }) => id)).toEqual([job.id]);
+    await two.eraseAll();
+    expect(await two.database.jobs.count()).toBe(0);
+    await one.round();
+    expect((await one.jobOf(job.id)).intake.vehicle).toBe("Blue van");
+  });
+
+  it("leave alone a record of a later release, and a picture whose file is not whole", async () => {
+    const { one, two, folder } = await pair();
+    const job = await one.createJobFrom(named("Blue van"));
+    await one.keepPicture(job.id, "p1", Uint8Array.from([1, 2, 3]));
+    await one.round();
+    const pictures = await folder.getDirectoryHandle("pictures");
+    const [name] = [...pictures.files.keys()] as [string];
+    pictures.files.set(name, Uint8Array.from([1, 2]));
+    await two.round();
+    expect(await two.loadPicture(job.id, "p1")).toBeNull();
+    pictures.files.set(name, Uint8Array.from([1, 2, 3]));
+    await two.round();
+    expect(await two.loadPicture(job.id, "p1")).toEqual(Uint8Array.from([1, 2, 3]));
+    const documents = new MemoryDocuments("later000", () => "k1");
+    documents.edit(`job/${job.id}`, (document) => document.take({ ...job, version: 99 } as unknown as Tree));
+    const shared = new SharedFolder();
+    await new SyncDevice(documents.state, documents, { unique: () => "k2", pack: packed, unpack: unpacked }).write(
+      shared.view(),
+      "2026-06",
+    );
+    for (const [file, bytes] of shared.files) folder.files.set(file, new Uint8Array(bytes));
+    await two.round();
+    expect((await two.jobOf(job.id)).version).toBe(job.version);
+  });
+
+  it("give out a record that never rests after a while, and another only once it rests", async () => {
+    const { one, two } = await pair();
+    const job = await one.createJobFrom(named("Blue van"));
+    await meet(one, two);
+    const platesAfter = async (ms: number) => {
+      await one.round(ms);
+      await two.round();
+      return (await two.jobOf(job.id)).intake.plate;
+    };
+    const typed = async (plate: string, restsMs: number) => {
+      await one.editJob(job.id, plated(plate));
+      await one.database.outbox.put({ key: `job/${job.id}`, at: one.now() + 7000 - restsMs });
+      return platesAfter(7000);
+    };
+    expect(await typed("QT 1", 1000)).toBe("");
+    expect(await typed("QT 11", 2000)).toBe("QT 11");
+    // First seen to change now; seven seconds on; fourteen; and given out after fifteen.
+    for (const plate of ["QT 2", "QT 22", "QT 222"]) expect(await typed(plate, 100)).toBe("QT 11");
+    expect(await typed("QT 2222", 100)).toBe("QT 2222");
+  });
+
+  it("have different names where both were named alike, and a name that somebody gave stays", async () => {
+    const folder = new MemoryDirectory();
+    const [one, two] = [await browser("Tablet 1", folder), await browser("Tablet 1", folder)];
+    await meet(one, two);
+    const names = async () =>
+      (await Promise.all([one, two].map(({ sharingDevice }) => sharingDevice()))).map((its) => its!.name);
+    expect((await names()).sort()).toEqual(["Tablet 1", "Tablet 2"]);
+    for (const { renameDevice } of [one, two]) await renameDevice("Office");
+    await meet(one, two);
+    expect(await names()).toEqual(["Office", "Office"]);
+  });
+});
+
+describe("a working day of four devices", () => {
+  it("ends with the same shop on all, every gram and photo there, and only what two really set apart asked about", async () => {
+    const { uniform } = seededNoise(20261201);
+    const upTo = (n: number) => Math.floor(uniform() * n);
+    const folder = new MemoryDirectory();
+    const tablets: Tablet[] = [];
+    for (const name of tabletNames) tablets.push(await browser(name, folder));
+    await meet(...tablets);
+    /** Grams and photos that were written down, by job. */
+    const grams = new Map<string, number[]>();
+    const photos: string[] = [];
+    const ids: string[] = [];
+    let takenOver = 0;
+    const signed = new Set<string>();
+    // Ten minutes a step; a device is out of reach of the folder for an hour in five.
+    const away = tablets.map(() => 0);
+    for (let step = 0; step < 54; step++) {
+      for (const [i, tablet] of tablets.entries()) {
+        if (away[i] === 0 && uniform() < 0.035) away[i] = 6;
+        if (i < 3 && ids.length < 24 && uniform() < 0.2) {
+          const { id } = await tablet.createJobFrom(named(`Car ${ids.length + 1}`));
+          ids.push(id);
+          grams.set(id, []);
+        }
+        const mine = (await tablet.database.holders.toArray()).filter((one) => one.deviceName === tabletNames[i]);
+        const { jobId } = mine[upTo(mine.length)] ?? {};
+        if (jobId !== undefined && (await tablet.jobOf(jobId)).signOff.signedAt === null) {
+          const weighed = 5 + upTo(300);
+          await tablet.editJob(jobId, (job) => drawn(job, "cyl", weighed, job.updatedAt));
+          grams.get(jobId)!.push(weighed);
+          if (uniform() < 0.3) {
+            const photo = `photo-${photos.length}`;
+            await tablet.keepPicture(jobId, photo, Uint8Array.from([0xff, 0xd8, photos.length]));
+            photos.push(`${jobId}/${photo}`);
+          }
+          if (uniform() < 0.15) {
+            await tablet.editJob(jobId, (job) => tablet.signed(job, papers, job.updatedAt));
+            signed.add(jobId);
+          }
+        }
+        // The office takes over what stands for long, and writes the plate down.
+        const open = new Set(await tablet.database.visits.filter(({ standing }) => standing === "open").primaryKeys());
+        const others = (await tablet.database.holders.toArray()).filter(
+          (one) => one.deviceName !== "Office" && open.has(one.jobId),
+        );
+        if (i === 3 && others.length > 0 && uniform() < 0.1) {
+          const taken = others[upTo(others.length)]!.jobId;
+          await tablet.takeOverJob(taken, "Achterberg");
+          await tablet.editJob(taken, plated(`OF ${step}`));
+          takenOver++;
+        }
+      }
+      for (const [i, tablet] of tablets.entries()) {
+        if (away[i]! > 0) away[i]!--;
+        else await tablet.round();
+      }
+    }
+    await meet(...tablets);
+    const [office] = tablets.slice(-1) as [Tablet];
+    const shop = async ({ database }: Tablet) =>
+      (await database.jobs.orderBy("id").toArray()).map((job) => ({ ...job, updatedAt: "" }));
+    const whole = await shop(office);
+    expect(whole).toHaveLength(ids.length);
+    for (const tablet of tablets) {
+      expect(await shop(tablet)).toEqual(whole);
+      expect(await tablet.database.photos.toCollection().primaryKeys()).toHaveLength(photos.length);
+      expect(await tablet.database.conflicts.toArray()).toEqual(await office.database.conflicts.toArray());
+    }
+    // What was drawn apart from a signature is named beside it.
+    const asked = await office.database.conflicts.toArray();
+    const gramsApart = (id: string) =>
+      asked
+        .filter(({ key }) => key === `job/${id}`)
+        .flatMap(({ conflicts }) => conflicts.filter(({ apart }) => apart).flatMap(({ values }) => values))
+        .map(({ json }) => (JSON.parse(json!) as { grams: number }).grams);
+    for (const { id, ledger } of whole)
+      expect([...ledger.map((line) => line.grams), ...gramsApart(id)].sort((a, b) => a - b)).toEqual(
+        grams.get(id)!.sort((a, b) => a - b),
+      );
+    expect(whole.filter(({ signOff }) => signOff.signedAt !== null)).toHaveLength(signed.size);
+    expect([ids.length, takenOver > 2, signed.size > 5, photos.length > 10]).toEqual([24, true, true, true]);
   });
 });

@@ -220,17 +220,7 @@ function OpenBench({ begun }: { begun: Begun }) {
           <BoardCard state={state} answer={shown} />
           <TimeCard state={state} />
         </Stack>
-        <Stack
-          p="3.5"
-          gap="3.5"
-          minW="0"
-          gridColumn={{ base: "2", xl: "3" }}
-          ps={{ base: "3.5", xl: "0" }}
-          pt={{ base: "0", xl: "3.5" }}
-        >
-          <MethodsCard state={state} hotC={hotC} habits={habits} />
-          <HotDayCard hotC={hotC} onHot={setHotC} hotDay={hotDay} state={state} />
-          <CouldTellCard state={state} told={told} />
+        <BenchSide state={state} hotC={hotC} onHot={setHotC} {...{ habits, hotDay, told }}>
           <KeepMenu
             state={state}
             address={address}
@@ -241,9 +231,35 @@ function OpenBench({ begun }: { begun: Begun }) {
               setState(made);
             }}
           />
-        </Stack>
+        </BenchSide>
       </Grid>
     </AppFrame>
+  );
+}
+
+interface BenchSideProps extends Pick<ReturnType<typeof useBenchWork>, "habits" | "hotDay" | "told"> {
+  state: BenchState;
+  hotC: number;
+  onHot: (hotC: number) => void;
+  children: ReactNode;
+}
+
+/** What follows from the state beside the pictures. */
+function BenchSide({ state, hotC, onHot, habits, hotDay, told, children }: BenchSideProps) {
+  return (
+    <Stack
+      p="3.5"
+      gap="3.5"
+      minW="0"
+      gridColumn={{ base: "2", xl: "3" }}
+      ps={{ base: "3.5", xl: "0" }}
+      pt={{ base: "0", xl: "3.5" }}
+    >
+      <MethodsCard state={state} hotC={hotC} habits={habits} />
+      <HotDayCard hotC={hotC} onHot={onHot} hotDay={hotDay} state={state} />
+      <CouldTellCard state={state} told={told} />
+      {children}
+    </Stack>
   );
 }
 

@@ -135,6 +135,25 @@ interface DeskProps {
   onSystem: (system: UnitSystem) => void;
 }
 
+/** What superheat and subcooling follow from; the desk knows no air. */
+function derivedFrom(
+  refrigerant: Refrigerant,
+  altitudeM: number,
+  { lowKpa, highKpa, suctionC, liquidC }: Record<"lowKpa" | "highKpa" | "suctionC" | "liquidC", number | null>,
+): Parameters<typeof deriveValues>[0] {
+  return {
+    refrigerant,
+    altitudeM,
+    ambientC: null,
+    evaporatorAirC: null,
+    ventC: null,
+    lowKpa,
+    highKpa,
+    suctionLineC: suctionC,
+    liquidLineC: liquidC,
+  };
+}
+
 function Desk({ desk, change, system, onSystem }: DeskProps) {
   const accuracy = useAccuracy();
   const altitudeM = entryValue(fields.altitude, desk.altitude) ?? 0;
@@ -151,23 +170,7 @@ function Desk({ desk, change, system, onSystem }: DeskProps) {
     liquidC: entryValue(fields.liquid, desk.high.line),
     dischargeC: entryValue(fields.discharge, desk.discharge),
   };
-  const derived =
-    computed === null
-      ? null
-      : deriveValues(
-          {
-            refrigerant: computed,
-            altitudeM,
-            ambientC: null,
-            evaporatorAirC: null,
-            ventC: null,
-            lowKpa: readings.lowKpa,
-            highKpa: readings.highKpa,
-            suctionLineC: readings.suctionC,
-            liquidLineC: readings.liquidC,
-          },
-          accuracy,
-        );
+  const derived = computed === null ? null : deriveValues(derivedFrom(computed, altitudeM, readings), accuracy);
   const [superheatK, subcoolingK] = [derived?.superheatK ?? null, derived?.subcoolingK ?? null];
   const atmosphereKpa = atmosphericPressureKpa(altitudeM);
   const move = (side: "low" | "high", temperatureC: number) =>

@@ -47,12 +47,10 @@ interface AtTheCarProps {
   onAgain: () => void;
 }
 
-/** A case at the car: what the customer says, what can be done, the needles; no band and no ranking but the learner's own. */
-export function AtTheCar({ source, name, given, learnerId, unsavedReason, onOver, onAgain }: AtTheCarProps) {
-  const car = useDrillAtCar(source, runKey(learnerId, source));
+/** Ends the case with its debrief; says what failed, after which it can be ended again. */
+function useEnding(car: ReturnType<typeof useDrillAtCar>, onOver: AtTheCarProps["onOver"]) {
   const [ending, setEnding] = useState(false);
   const [failure, setFailure] = useState<string | null>(null);
-  const { standing, status } = car;
   const end = async () => {
     setEnding(true);
     setFailure(null);
@@ -64,6 +62,14 @@ export function AtTheCar({ source, name, given, learnerId, unsavedReason, onOver
     }
     setEnding(false);
   };
+  return { ending, failure, end };
+}
+
+/** A case at the car: what the customer says, what can be done, the needles; no band and no ranking but the learner's own. */
+export function AtTheCar({ source, name, given, learnerId, unsavedReason, onOver, onAgain }: AtTheCarProps) {
+  const car = useDrillAtCar(source, runKey(learnerId, source));
+  const { ending, failure, end } = useEnding(car, onOver);
+  const { standing, status } = car;
   const commit = async (doing: Doing) => {
     if (await car.does(doing)) await end();
   };

@@ -142,22 +142,7 @@ function Open({
       current="drill"
       about="drill"
       page={caseName(given.code)}
-      header={
-        <>
-          <Text as="h1" kind="value" whiteSpace="nowrap">
-            {caseName(given.code)}
-          </Text>
-          <Text kind="aside" truncate minW="0" flex="1">
-            {debriefViewText.answerShownAfterMin(Math.round(minutes))}
-          </Text>
-          <Flex gap="2" wrap={{ base: "wrap", md: "nowrap" }} flexShrink={{ md: 0 }}>
-            <BenchButton kind="quiet" onClick={save}>
-              {debriefViewText.savePage}
-            </BenchButton>
-            <BenchButton onClick={onDrills}>{debriefViewText.goToDrills}</BenchButton>
-          </Flex>
-        </>
-      }
+      header={<DebriefHeader code={given.code} minutes={minutes} onSave={save} onDrills={onDrills} />}
     >
       <Stack as="main" p="4" gap="3.5">
         {failure !== null && (
@@ -192,6 +177,32 @@ function Open({
         )}
       </Stack>
     </AppFrame>
+  );
+}
+
+interface DebriefHeaderProps {
+  code: Parameters<typeof caseName>[0];
+  minutes: number;
+  onSave: () => void;
+  onDrills: () => void;
+}
+
+function DebriefHeader({ code, minutes, onSave, onDrills }: DebriefHeaderProps) {
+  return (
+    <>
+      <Text as="h1" kind="value" whiteSpace="nowrap">
+        {caseName(code)}
+      </Text>
+      <Text kind="aside" truncate minW="0" flex="1">
+        {debriefViewText.answerShownAfterMin(Math.round(minutes))}
+      </Text>
+      <Flex gap="2" wrap={{ base: "wrap", md: "nowrap" }} flexShrink={{ md: 0 }}>
+        <BenchButton kind="quiet" onClick={onSave}>
+          {debriefViewText.savePage}
+        </BenchButton>
+        <BenchButton onClick={onDrills}>{debriefViewText.goToDrills}</BenchButton>
+      </Flex>
+    </>
   );
 }
 

@@ -5,7 +5,7 @@ import { useRouter, useSearchParams } from "next/navigation";
 import { useEffect, useMemo, useState } from "react";
 import { codesOf, isSealedCode, isSealedRun, type KeptClassSet } from "@/core/drill/class-set";
 import { caseOfSource, type DrillSource, queryOfSource, sourceOfQuery } from "@/core/drill/drill-source";
-import { isRevealed, recordOf } from "@/core/drill/progress";
+import { type DrillRecord, isRevealed, recordOf } from "@/core/drill/progress";
 import { reasonOf } from "@/core/result";
 import { runKey, useDrillClerk } from "@/session/drill";
 import { keepRun, noteUnsavedDrill, useDrillBook } from "@/session/drill-book";
@@ -64,14 +64,8 @@ function Asked() {
   if (asked?.ok && asked.value.kind === "code" && isSealedCode(asked.value.code, sets))
     return <Refused title={classSetsText.sealedCode} text={classSetsText.openItFromTheSet} />;
   if (query.has("class")) return <ClassRoom asked={asked} jobId={query.get("job")} />;
-  if (runId !== null && kept !== null) {
-    const record = kept.drills.find(({ id }) => id === runId);
-    if (record === undefined)
-      return <Refused title={drillViewText.thisRunIsNotStored} text={drillViewText.itWasMadeInAnother} />;
-    if (isSealedRun(record, sets))
-      return <Refused title={classSetsText.answerRecorded} text={classSetsText.shownWhenUnsealed} />;
-    return <DebriefView record={record} onDrills={() => router.push("/drill")} />;
-  }
+  if (runId !== null && kept !== null)
+    return <KeptRun record={kept.drills.find(({ id }) => id === runId)} sets={sets} />;
   const resultsOf = query.get("results");
   const ofClass = sets.find(({ id }) => id === (resultsOf ?? query.get("set")));
   if ((resultsOf ?? query.get("set")) !== null && ofClass === undefined)
@@ -120,27 +114,35 @@ function Asked() {
           .then(() => setRound(round + 1))
       }
       onOver={async (debrief, endAt, script) => {
+        const { code, theme } = made.value;
+        const bench = source.kind === "bench" ? queryOfSource(source) : null;
         const record = recordOf(debrief, {
           id: crypto.randomUUID(),
           learnerId: learner.id,
           at: new Date().toISOString(),
-          code: made.value.code,
-          bench: source.kind === "bench" ? queryOfSource(source) : null,
-          theme: made.value.theme,
+          code,
+          bench,
+          theme,
           script,
           endAt,
           ...(ofClass === undefined ? {} : { set: { id: ofClass.id, number } }),
-          practice: isRevealed(
-            { code: made.value.code, bench: source.kind === "bench" ? queryOfSource(source) : null },
-            kept.drills,
-            revealedCodes(),
-          ),
+          practice: isRevealed({ code, bench }, kept.drills, revealedCodes()),
         });
         await keepRun(record, key);
         router.push(`/drill?run=${record.id}`);
       }}
     />
   );
+}
+
+/** The debrief of a run, unless it is of a class whose answers are sealed. */
+function KeptRun({ record, sets }: { record: DrillRecord | undefined; sets: Parameters<typeof isSealedRun>[1] }) {
+  const router = useRouter();
+  if (record === undefined)
+    return <Refused title={drillViewText.thisRunIsNotStored} text={drillViewText.itWasMadeInAnother} />;
+  if (isSealedRun(record, sets))
+    return <Refused title={classSetsText.answerRecorded} text={classSetsText.shownWhenUnsealed} />;
+  return <DebriefView record={record} onDrills={() => router.push("/drill")} />;
 }
 
 /** Makes a case after a job, and goes to it; whose car it was stays behind. */

@@ -37,27 +37,42 @@ import { BookTable } from "./book-table";
 import { ContainerForm } from "./container-form";
 import { StockList } from "./stock-list";
 
+interface Said {
+  tone: "act" | "done";
+  title: string;
+  text: string;
+}
+
+/** Adds the entries of a table that are not here yet. */
+async function tableRead(file: File): Promise<Said> {
+  const table = readLinesCsv(await file.text());
+  if (!table.ok) return { tone: "act", title: ledgerViewText.notRead, text: csvSentence(file.name, table.issue) };
+  const { added, here } = await addStock(table.value.entries);
+  const left = table.value.ofJobs > 0 ? ledgerViewText.entriesBelongToJobsImport(table.value.ofJobs) : "";
+  return { tone: "done", title: ledgerViewText.read, text: ledgerViewText.entriesAddedAlreadyHere(added, here, left) };
+}
+
 /** Where every gram is: what stands on the shelf, what moved, what a year comes to. */
 export function LedgerView() {
   const { first, all: stored } = useStoredInParts(newestLines, loadLedger);
   const choices = useChoices();
   const books = stored.state === "ready" ? stored.value : null;
   const [adding, setAdding] = useState(false);
-  const [said, setSaid] = useState<{ tone: "act" | "done"; title: string; text: string } | null>(null);
-  const read = async (file: File) => {
-    const table = readLinesCsv(await file.text());
-    if (!table.ok)
-      return setSaid({ tone: "act", title: ledgerViewText.notRead, text: csvSentence(file.name, table.issue) });
-    const { added, here } = await addStock(table.value.entries);
-    const left = table.value.ofJobs > 0 ? ledgerViewText.entriesBelongToJobsImport(table.value.ofJobs) : "";
-    setSaid({
-      tone: "done",
-      title: ledgerViewText.read,
-      text: ledgerViewText.entriesAddedAlreadyHere(added, here, left),
-    });
-  };
-  const failed = (error: unknown) =>
-    setSaid({ tone: "act", title: commonText.notDone, text: ledgerViewText.theLedgerIsUnchanged(reasonOf(error)) });
+  const [said, setSaid] = useState<Said | null>(null);
+  const read = (file: File) =>
+    tableRead(file)
+      .catch((error: unknown): Said => {
+        const text = ledgerViewText.theLedgerIsUnchanged(reasonOf(error));
+        return { tone: "act", title: commonText.notDone, text };
+      })
+      .then(setSaid);
+  const save = () =>
+    books &&
+    saveTextFile(
+      `evrid-${fileMark}books-${new Date().toISOString().slice(0, 10)}.csv`,
+      linesCsv(books.lines, namesOf(books, choices)),
+      "text/csv",
+    );
   return (
     <AppFrame
       current="ledger"
@@ -68,25 +83,10 @@ export function LedgerView() {
             {commonText.ledger}
           </Text>
           <Flex ml="auto" gap="2" wrap="wrap">
-            <FileButton
-              label={ledgerViewText.ledgerTable}
-              accept=".csv,text/csv"
-              onFile={(file) => read(file).catch(failed)}
-            >
+            <FileButton label={ledgerViewText.ledgerTable} accept=".csv,text/csv" onFile={(file) => void read(file)}>
               {ledgerViewText.importTable}
             </FileButton>
-            <BenchButton
-              kind="quiet"
-              disabled={books === null || books.lines.length === 0}
-              onClick={() =>
-                books &&
-                saveTextFile(
-                  `evrid-${fileMark}books-${new Date().toISOString().slice(0, 10)}.csv`,
-                  linesCsv(books.lines, namesOf(books, choices)),
-                  "text/csv",
-                )
-              }
-            >
+            <BenchButton kind="quiet" disabled={books === null || books.lines.length === 0} onClick={save}>
               {ledgerViewText.exportTable}
             </BenchButton>
             <BenchButton kind="act" onClick={() => setAdding(true)}>
@@ -114,21 +114,25 @@ export function LedgerView() {
             {first !== null && first.lines.length > 0 && <Newest newest={first} />}
           </>
         ) : books.containers.length === 0 && books.lines.length === 0 ? (
-          !adding && (
-            <Box py="16" textAlign="center">
-              <Text fontSize="3xl" fontWeight="semibold">
-                {ledgerViewText.noStockYet}
-              </Text>
-              <Text color="soft" fontSize="md" mt="1">
-                {ledgerViewText.addEachCylinderCanBottle}
-              </Text>
-            </Box>
-          )
+          !adding && <NoStock />
         ) : (
           <Opened books={books} />
         )}
       </Stack>
     </AppFrame>
+  );
+}
+
+function NoStock() {
+  return (
+    <Box py="16" textAlign="center">
+      <Text fontSize="3xl" fontWeight="semibold">
+        {ledgerViewText.noStockYet}
+      </Text>
+      <Text color="soft" fontSize="md" mt="1">
+        {ledgerViewText.addEachCylinderCanBottle}
+      </Text>
+    </Box>
   );
 }
 

@@ -16,6 +16,7 @@ import {
 } from "@/core/records/stock/stock-form";
 import { reasonOf } from "@/core/result";
 import { entry, entryValue } from "@/core/units/entry";
+import type { Figures } from "@/core/units/figures";
 import { useChoices } from "@/session/choices";
 import { putContainer, recordStock, type ShopLedger, StockRefusal } from "@/session/records/stock";
 import { BenchButton } from "@/ui/buttons";
@@ -59,13 +60,7 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
       one.id !== container.id && one.retiredAt === null && one.kind !== "dye" && kindOf(one) === kindOf(container),
   );
   const { netG } = amountsOf(form.values, before);
-  const gaps: Record<StockGap, string> = {
-    weight: stockFormText.enterTheWeight,
-    "under-tare": stockFormText.lessThanItsTareOf(figures.quantity(tareG, "g")),
-    target: stockFormText.selectTheTargetCylinder,
-    "more-than-held": stockFormText.byTheLedgerItHolds(figures.quantity(Math.max(0, heldG), "g")),
-  };
-  const gap = form.gap === null ? null : gaps[form.gap as StockGap];
+  const gap = form.gap === null ? null : gapsOf(before, figures)[form.gap as StockGap];
   /** One entry for each action that is chosen: a press before the page has drawn the result records nothing again. */
   const entryId = useRef<string | null>(null);
   const book = async (values: FormValues) => {
@@ -85,7 +80,6 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
     setSaid({ tone: "act", text });
   };
   const submit = useSubmitOnce(form.handleSubmit((values) => book(values).catch(failed)));
-  const onShelf = container.retiredAt === null;
   return (
     <Stack as="form" gap="2.5" mt="1.5" onSubmit={submit}>
       <Choice
@@ -117,20 +111,39 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
           {said.text}
         </Text>
       )}
-      <Flex gap="2" wrap="wrap">
-        <BenchButton kind="quiet" onClick={onEdit}>
-          {stockFormText.editCylinder}
-        </BenchButton>
-        <BenchButton
-          kind="quiet"
-          onClick={() =>
-            putContainer({ ...container, retiredAt: onShelf ? new Date().toISOString() : null }).catch(failed)
-          }
-        >
-          {onShelf ? stockFormText.retire : stockFormText.returnToStock}
-        </BenchButton>
-      </Flex>
+      <ContainerActs container={container} onEdit={onEdit} onFailed={failed} />
     </Stack>
+  );
+}
+
+const gapsOf = (
+  { tareG, heldG }: { tareG: number | null; heldG: number },
+  figures: Figures,
+): Record<StockGap, string> => ({
+  weight: stockFormText.enterTheWeight,
+  "under-tare": stockFormText.lessThanItsTareOf(figures.quantity(tareG, "g")),
+  target: stockFormText.selectTheTargetCylinder,
+  "more-than-held": stockFormText.byTheLedgerItHolds(figures.quantity(Math.max(0, heldG), "g")),
+});
+
+interface ContainerActsProps extends Pick<StockFormProps, "container" | "onEdit"> {
+  onFailed: (error: unknown) => void;
+}
+
+/** What is done with the cylinder itself, apart from its content. */
+function ContainerActs({ container, onEdit, onFailed }: ContainerActsProps) {
+  const onShelf = container.retiredAt === null;
+  const retire = () =>
+    void putContainer({ ...container, retiredAt: onShelf ? new Date().toISOString() : null }).catch(onFailed);
+  return (
+    <Flex gap="2" wrap="wrap">
+      <BenchButton kind="quiet" onClick={onEdit}>
+        {stockFormText.editCylinder}
+      </BenchButton>
+      <BenchButton kind="quiet" onClick={retire}>
+        {onShelf ? stockFormText.retire : stockFormText.returnToStock}
+      </BenchButton>
+    </Flex>
   );
 }
 

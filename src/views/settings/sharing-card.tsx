@@ -142,8 +142,8 @@ function Joined({ sharing, doing }: { sharing: Sharing; doing: Doing }) {
   );
 }
 
-function Standing({ sharing: { device, folder, status } }: { sharing: Sharing }) {
-  const { progress, others, pending, lastRead, lastWrite } = status;
+function Standing({ sharing: { device, folder, status, pending } }: { sharing: Sharing }) {
+  const { progress, others, lastRead, lastWrite } = status;
   return (
     <Flex gap="6" rowGap="3" wrap="wrap">
       <Box w="220px">

@@ -80,15 +80,18 @@ function Conflicts({ record }: { record: string | undefined }) {
                   conflict.names.length === 0 ? conflictText.wholeRecord : fieldWords(conflict.names.join(".")),
                 )}
               </Text>
-              {conflict.names.length === 0 ? (
+              {conflict.apart ? (
+                conflict.values.map(({ device, json }) => (
+                  <Text key={json} flex="2 1 320px">
+                    {conflictText.apart(said(json), nameOf(device))}
+                  </Text>
+                ))
+              ) : conflict.names.length === 0 ? (
                 <Text flex="2 1 320px">{conflictText.keepBoth}</Text>
               ) : (
                 valuesOf(conflict).map(({ device, json }) => (
                   <BenchButton key={json ?? ""} kind="quiet" onClick={() => choose(key, conflict, json)}>
-                    {conflictText.choose(
-                      typed(valueWords(json === null ? null : (JSON.parse(json) as unknown))),
-                      nameOf(device),
-                    )}
+                    {conflictText.choose(said(json), nameOf(device))}
                   </BenchButton>
                 ))
               )}
@@ -104,6 +107,8 @@ function Conflicts({ record }: { record: string | undefined }) {
     </Notice>
   );
 }
+
+const said = (json: string | null) => typed(valueWords(json === null ? null : (JSON.parse(json) as unknown)));
 
 /** Each value once, by the device that set it first in the list. */
 function valuesOf({ values }: FieldConflict): FieldConflict["values"] {

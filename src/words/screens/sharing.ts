@@ -34,12 +34,8 @@ export const sharingText = {
   byFiles: "By files, no folder",
   read: (iso: string | null) => (iso === null ? "Not read yet" : `Read ${clock(iso)}`),
   wrote: (iso: string | null) => (iso === null ? "Not written yet" : `Written ${clock(iso)}`),
-  pending: (records: number | null) =>
-    records === null
-      ? "Starting"
-      : records === 0
-        ? "No change pending"
-        : `${records === 1 ? "One change" : `${records} changes`} pending`,
+  pending: (records: number) =>
+    records === 0 ? "No change pending" : `${records === 1 ? "One change" : `${records} changes`} pending`,
   damaged: (files: readonly string[]) =>
     `Damaged: ${files.join(", ")}. Everything before the damage was read. The device that wrote it continues in a new file.`,
   other: (name: string, technician: string, at: string) =>
@@ -87,5 +83,7 @@ export const conflictText = {
   choose: (value: string, device: string) => `${value} (${device})`,
   anotherDevice: "another device",
   wholeRecord: "signed twice",
+  apart: (values: string, device: string) =>
+    `Recorded on ${device} after the signature: ${values}. Amend the job to count it.`,
   keepBoth: "Both signed versions are kept. Amend the job to settle it.",
 } as const;

@@ -5,6 +5,7 @@ import { afterEach, beforeAll, describe, expect, it, vi } from "vitest";
 import { movedBy } from "@/core/charge/books/ledger";
 import { type Job, MOST_CONTAINERS, newJob, stepIds } from "@/core/records/job";
 import { entry } from "@/core/units/entry";
+import { database } from "@/data/database";
 import { demoJobs } from "@/demo/demo-jobs";
 import { useJob } from "@/session/session";
 import { EvidenceRail } from "@/views/job/frame/evidence-rail";
@@ -430,5 +431,29 @@ describe("what is done and undone", () => {
     });
     await press("Not turning");
     expect(jobs.job!.look.notes.map(({ part, sign }) => [part, sign])).toEqual([["fan", "not-turning"]]);
+  });
+});
+
+describe("a cylinder that is in use on another device", () => {
+  it("is named with the device, and nothing is drawn from it", async () => {
+    const since = "2026-06-01T08:00:00.000Z";
+    const charging = {
+      ...pickup.steps,
+      charge: { ...pickup.steps.charge, startedAt: since, doneAt: null, skipped: null },
+    };
+    await database.sharing.put({ name: "device", value: { device: "aaaaaaaa", name: "Tablet 1", joinedAt: since } });
+    await database.jobs.put({ ...pickup, id: "elsewhere", charge: pickup.charge, steps: charging });
+    await database.holders.put({
+      jobId: "elsewhere",
+      device: "bbbbbbbb",
+      deviceName: "Tablet 2",
+      technician: "Kovac",
+      since,
+    });
+    await renderJob(pickup, "charge");
+    const [first] = pickup.charge.containers;
+    await vi.waitFor(() => expect(document.body.textContent).toContain(`${first!.name}: in use, Tablet 2`));
+    expect(screen.getByRole("button", { name: `Record ${first!.name}` })).toHaveProperty("disabled", true);
+    await database.sharing.clear();
   });
 });

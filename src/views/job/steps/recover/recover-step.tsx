@@ -120,7 +120,7 @@ function recoveredBooked(job: Job, grams: number, oilG: number | null): Job {
 /** The machine on the simulated rack: run it, stop it, watch the pressure come back, write the weight down. */
 function MachineCard({ disabled }: { disabled: boolean }) {
   const figures = useFigures();
-  const { job, edit } = useJob();
+  const { edit } = useJob();
   const rack = useSimulator(
     "status",
     "source",
@@ -142,30 +142,8 @@ function MachineCard({ disabled }: { disabled: boolean }) {
       ),
     [samples],
   );
-  if (rack.status !== "running" || rack.source.kind !== "rack" || latest === null) {
-    const { scale } = job.recover;
-    return (
-      <Notice title={recoverStepText.ownMachine}>
-        {scale !== null && (
-          <Flex gap="3" align="center" wrap="wrap" mb="2">
-            <Text color="ink" fontWeight="semibold">
-              {recoverStepText.theSimulatedMachineShowedAt(
-                figures.quantity(scale.grams, "g"),
-                format(scale.at, "HH:mm"),
-              )}
-            </Text>
-            <BenchButton
-              disabled={disabled}
-              onClick={() => edit((stored) => recoveredBooked(stored, scale.grams, null))}
-            >
-              {recoverStepText.record(figures.quantity(scale.grams, "g"))}
-            </BenchButton>
-          </Flex>
-        )}
-        {recoverStepText.zeroTheMachineOpenBoth(figures.quantity(REBOUND_KPA, "kPa"))}
-      </Notice>
-    );
-  }
+  if (rack.status !== "running" || rack.source.kind !== "rack" || latest === null)
+    return <OwnMachine disabled={disabled} />;
   const answered = (issue: SimulatorIssue | null) => setRefused(issue ? simulatorSentence(issue) : null);
   const running = rack.machine === "recover";
   const shown = latest.recoveredG;
@@ -207,6 +185,28 @@ function MachineCard({ disabled }: { disabled: boolean }) {
         </Text>
       )}
     </Card>
+  );
+}
+
+/** Without simulated instruments: what to do at the shop's own machine, and the weight that a simulated one showed before. */
+function OwnMachine({ disabled }: { disabled: boolean }) {
+  const figures = useFigures();
+  const { job, edit } = useJob();
+  const { scale } = job.recover;
+  return (
+    <Notice title={recoverStepText.ownMachine}>
+      {scale !== null && (
+        <Flex gap="3" align="center" wrap="wrap" mb="2">
+          <Text color="ink" fontWeight="semibold">
+            {recoverStepText.theSimulatedMachineShowedAt(figures.quantity(scale.grams, "g"), format(scale.at, "HH:mm"))}
+          </Text>
+          <BenchButton disabled={disabled} onClick={() => edit((stored) => recoveredBooked(stored, scale.grams, null))}>
+            {recoverStepText.record(figures.quantity(scale.grams, "g"))}
+          </BenchButton>
+        </Flex>
+      )}
+      {recoverStepText.zeroTheMachineOpenBoth(figures.quantity(REBOUND_KPA, "kPa"))}
+    </Notice>
   );
 }
 
