@@ -164,8 +164,18 @@ export class RecordDocument {
       const values = signatures.map(({ device, json }) => ({ device, json }));
       return [...(twice ? [{ names: [], values }] : []), ...this.entriesApart(signatures[0]!)];
     }
-    return [...this.byPath()]
-      .filter(([path, values]) => !path.endsWith(ORDER) && new Set(values.map(({ json }) => json)).size > 1)
+    const byPath = this.byPath();
+    // Of a part that somebody took out of its list nothing is asked any more.
+    const isGone = (path: string) =>
+      (this.shape.keyed ?? []).some(({ names, by }) => {
+        const list = `${names.join(POINT)}${POINT}`;
+        if (!path.startsWith(list)) return false;
+        const [key] = path.slice(list.length).split(POINT);
+        return byPath.get(`${list}${key}${POINT}${by}`)?.every(({ json }) => json === null) ?? false;
+      });
+    return [...byPath]
+      .filter(([, values]) => new Set(values.map(({ json }) => json)).size > 1)
+      .filter(([path]) => !path.endsWith(ORDER) && !isGone(path))
       .map(([path, values]) => ({
         names: path.split(POINT),
         values: values.map(({ device, json }) => ({ device, json })),
@@ -221,9 +231,10 @@ export class RecordDocument {
   }
 
   /** Entries of a log that nobody took out. */
-  private items({ names, removable }: LogShape): LogItem[] {
-    const items = this.log(names).toArray();
-    return removable ? items.filter(({ key }) => !this.gone.has(key)) : items;
+  private items({ names }: LogShape): LogItem[] {
+    return this.log(names)
+      .toArray()
+      .filter(({ key }) => !this.gone.has(key));
   }
 
   /** Adds what a record's log has and the document has not, and takes out what somebody took out, where that may be. */

@@ -90,6 +90,32 @@ describe("a record written on two devices apart", () => {
     expect(a.conflicts()).toEqual([]);
   });
 
+  it("keeps a photo that was taken apart from the signature, through its amendment", () => {
+    const [a, b] = both();
+    const signed = { ...begun, signOff: { signedAt: "2026-06-01" } } as Tree;
+    a.take(signed);
+    b.take({ ...begun, photos: [{ id: "p1" }] });
+    meet(a, b);
+    a.take({ ...a.record()!, signOff: { signedAt: null }, amendments: [{ by: "Rowe", signed: "text" }] });
+    meet(a, b);
+    expect(a.record()!.photos).toEqual([{ id: "p1" }]);
+  });
+
+  it("has the cylinders that each added, each with what either said of it, and not one that was taken away", () => {
+    const [a, b] = both();
+    const charge = (...containers: object[]) => ({ ...begun, charge: { containers } }) as Tree;
+    const [can, tank, drum] = [{ id: "can", name: "Can 1", net: "250" }, { id: "tank", name: "Tank" }, { id: "drum" }];
+    a.take(charge(can, tank));
+    b.apply(a.since());
+    a.take(charge({ ...can, net: "240" }, drum));
+    b.take(charge({ ...can, name: "Red can" }, { ...tank, name: "Tank 2" }, { id: "keg" }));
+    meet(a, b);
+    const { containers } = a.record()!.charge as { containers: { id: string }[] };
+    expect(containers[0]).toEqual({ id: "can", name: "Red can", net: "240" });
+    expect(containers.map(({ id }) => id).sort()).toEqual(["can", "drum", "keg"]);
+    expect(a.conflicts()).toEqual([]);
+  });
+
   it("asks about a typed number with its unit as one", () => {
     const [a, b] = both();
     a.take({ ...begun, altitude: { text: "24", unit: "degC" } });
@@ -338,6 +364,14 @@ describe("files that all have read", () => {
       return folder.files.size;
     };
     expect([await write(), await write(), await write(), await write("2026-07")]).toEqual([1, 1, 2, 3]);
+  });
+
+  it("have to be written where a device took the same by another way", async () => {
+    const folder = new SharedFolder();
+    const [a, b] = [freshDevice("aaaa"), freshDevice("bbbb")];
+    a.documents.edit(KEY, (document) => document.take({ note: "one" }));
+    await b.sync.receive([{ key: KEY, update: a.documents.document(KEY).since() }], {});
+    expect(await b.sync.write(folder.view(), MONTH)).toBe(1);
   });
 
   it("pass over a frame that says nothing here", async () => {

@@ -273,6 +273,14 @@ describe("two devices on one folder", () => {
     await one.database.jobs.add({ id: "broken", note: "no job" } as unknown as Job);
     await meet(one, two);
     expect((await two.database.jobs.toArray()).map(({ id }) => id)).toEqual([job.id]);
+    const given = (await two.database.documents.toCollection().primaryKeys()).map(String);
+    expect(given.filter((key) => /exercise|broken/.test(key))).toEqual([]);
+    // One that cannot be read keeps its place, whatever comes from elsewhere.
+    await two.database.jobs.put({ ...job, intake: "damaged" } as unknown as Job);
+    await one.editJob(job.id, plated("QT 1"));
+    await meet(one, two);
+    expect((await two.jobOf(job.id)).intake).toBe("damaged");
+    expect((await one.jobOf(job.id)).intake.plate).toBe("QT 1");
     await two.eraseAll();
     expect(await two.database.jobs.count()).toBe(0);
     await one.round();

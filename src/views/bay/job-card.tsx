@@ -91,14 +91,7 @@ export function JobCard({ job, held, onAgain, onArchive, onRemove }: JobCardProp
             <Text fontSize="sm" color={waits.code === "hold" && waits.finished ? "wait" : "soft"}>
               {waitSentence(waits, figures)}
             </Text>
-            {held !== null && (
-              <Text fontSize="sm" fontWeight="semibold" color={held.here ? "soft" : "wait"}>
-                {holderWords(
-                  { ...held.holder, deviceName: held.here ? holderText.thisDevice : held.holder.deviceName },
-                  now,
-                )}
-              </Text>
-            )}
+            {held !== null && <Held {...held} now={now} />}
             {leftOpen.length > 0 && <Text kind="note">{leftOpenWords(leftOpen)}</Text>}
           </>
         )}
@@ -119,6 +112,16 @@ export function JobCard({ job, held, onAgain, onArchive, onRemove }: JobCardProp
         />
       </Flex>
     </Flex>
+  );
+}
+
+/** Who works on it, and at which device. */
+function Held({ here, holder, now }: NonNullable<JobCardProps["held"]> & { now: number }) {
+  const deviceName = here ? holderText.thisDevice : holder.deviceName;
+  return (
+    <Text fontSize="sm" fontWeight="semibold" color={here ? "soft" : "wait"}>
+      {holderWords({ ...holder, deviceName }, now)}
+    </Text>
   );
 }
 

@@ -256,6 +256,26 @@ interface AnswerCardProps {
   onCommit: (doing: Doing) => void;
 }
 
+function ChosenCause({ name, onRemove }: { name: string; onRemove: () => void }) {
+  return (
+    <Flex align="center" borderWidth="1px" borderColor="edge" rounded="card" bg="field" ps="3" py="1" minH="target">
+      <Text flex="1" fontSize="md" fontWeight="semibold" lineHeight="1.2">
+        {name}
+      </Text>
+      <BenchButton
+        kind="quiet"
+        borderWidth="0"
+        px="2"
+        minW="target"
+        aria-label={answerCardsText.remove(name)}
+        onClick={onRemove}
+      >
+        ×
+      </BenchButton>
+    </Flex>
+  );
+}
+
 /** One answer: what is the matter, and what is to be done to the charge. Then the cover comes off. */
 export function AnswerCard({ given, car, busy, onCommit }: AnswerCardProps) {
   const { draft, standing } = car;
@@ -286,31 +306,11 @@ export function AnswerCard({ given, car, busy, onCommit }: AnswerCardProps) {
     <Card title={answerCardsText.yourDiagnosis}>
       <Stack gap="1.5">
         {answer.map((cause) => (
-          <Flex
+          <ChosenCause
             key={cause}
-            align="center"
-            borderWidth="1px"
-            borderColor="edge"
-            rounded="card"
-            bg="field"
-            ps="3"
-            py="1"
-            minH="target"
-          >
-            <Text flex="1" fontSize="md" fontWeight="semibold" lineHeight="1.2">
-              {rankedName(cause)}
-            </Text>
-            <BenchButton
-              kind="quiet"
-              borderWidth="0"
-              px="2"
-              minW="target"
-              aria-label={answerCardsText.remove(rankedName(cause))}
-              onClick={() => set({ answer: answer.filter((one) => one !== cause) })}
-            >
-              ×
-            </BenchButton>
-          </Flex>
+            name={rankedName(cause)}
+            onRemove={() => set({ answer: answer.filter((one) => one !== cause) })}
+          />
         ))}
         {!sound && answer.length < MOST_RANKED && (
           <CausePicker

@@ -81,21 +81,7 @@ export function ClassResults({ set, kept, onDrills }: { set: ClassSet; kept: Kep
       about="drill"
       page={set.title}
       header={
-        <>
-          <Text typed as="h1" kind="value" truncate>
-            {set.title}
-          </Text>
-          <Flex ml="auto" gap="2" wrap="wrap">
-            <FilesButton
-              label={classSetsText.answerFiles}
-              accept="application/json,.json"
-              onFiles={(files) => void read(files).catch(notRead)}
-            >
-              {classSetsText.openAnswers}
-            </FilesButton>
-            <BenchButton onClick={onDrills}>{classSetsText.drills}</BenchButton>
-          </Flex>
-        </>
+        <ResultsHeader title={set.title} onFiles={(files) => void read(files).catch(notRead)} onDrills={onDrills} />
       }
     >
       <Stack as="main" p="4" gap="3.5">
@@ -116,6 +102,28 @@ export function ClassResults({ set, kept, onDrills }: { set: ClassSet; kept: Kep
         ))}
       </Stack>
     </AppFrame>
+  );
+}
+
+interface ResultsHeaderProps {
+  title: string;
+  onFiles: (files: readonly File[]) => void;
+  onDrills: () => void;
+}
+
+function ResultsHeader({ title, onFiles, onDrills }: ResultsHeaderProps) {
+  return (
+    <>
+      <Text typed as="h1" kind="value" truncate>
+        {title}
+      </Text>
+      <Flex ml="auto" gap="2" wrap="wrap">
+        <FilesButton label={classSetsText.answerFiles} accept="application/json,.json" onFiles={onFiles}>
+          {classSetsText.openAnswers}
+        </FilesButton>
+        <BenchButton onClick={onDrills}>{classSetsText.drills}</BenchButton>
+      </Flex>
+    </>
   );
 }
 

@@ -83,24 +83,7 @@ export function ClassRoom({ asked, jobId }: ClassRoomProps) {
           </Notice>
         )}
         {asked === null && jobId === null ? (
-          <Card title={classRoomText.logForAClass}>
-            <Text fontSize="md">{classRoomText.replaysALogOfReal}</Text>
-            <LogChooser
-              act={commonText.show}
-              onLog={(name, log) => {
-                const moments = Array.from({ length: log.count }, (_, i) => momentAt(log, i));
-                setPrepared({
-                  lesson: lessonOfLog(moments),
-                  code: null,
-                  title: classRoomText.aLog,
-                  facts: [],
-                  customer: null,
-                  key: `log ${name}`,
-                  address: "/drill?class=1",
-                });
-              }}
-            />
-          </Card>
+          <LogForClass onPrepared={setPrepared} />
         ) : (
           refused === null && (
             <Text role="status" fontSize="lg">
@@ -110,5 +93,29 @@ export function ClassRoom({ asked, jobId }: ClassRoomProps) {
         )}
       </Stack>
     </AppFrame>
+  );
+}
+
+/** A log of real instruments, replayed before the class. */
+function LogForClass({ onPrepared }: { onPrepared: (prepared: Prepared) => void }) {
+  return (
+    <Card title={classRoomText.logForAClass}>
+      <Text fontSize="md">{classRoomText.replaysALogOfReal}</Text>
+      <LogChooser
+        act={commonText.show}
+        onLog={(name, log) => {
+          const moments = Array.from({ length: log.count }, (_, i) => momentAt(log, i));
+          onPrepared({
+            lesson: lessonOfLog(moments),
+            code: null,
+            title: classRoomText.aLog,
+            facts: [],
+            customer: null,
+            key: `log ${name}`,
+            address: "/drill?class=1",
+          });
+        }}
+      />
+    </Card>
   );
 }

@@ -32,20 +32,28 @@ interface BookTableProps {
 const ROW_PX = 60;
 const TALL_PX = 430;
 
+/** Lines of a container, or of all, in which every word of a query stands. */
+function linesFound(
+  books: BookTableProps["books"],
+  byId: ReadonlyMap<string, Container>,
+  container: string | null,
+  query: string,
+): BookLine[] {
+  const words = query.toLowerCase().split(/\s+/).filter(Boolean);
+  const place = container === null ? null : placeOf(container);
+  const textOf = (line: BookLine) =>
+    `${actName(line)} ${yearName(line)} ${books.vehicles.get(line.jobId ?? "") ?? ""} ${line.technician} ${line.remark} ${placeName(line.from, byId)} ${placeName(line.to, byId)}`.toLowerCase();
+  return books.lines.filter(
+    (line) =>
+      (place === null || line.from === place || line.to === place) &&
+      (words.length === 0 || words.every((word) => textOf(line).includes(word))),
+  );
+}
+
 /** Every line of the books, the newest first; of thousands only those in sight are drawn. */
 export function BookTable({ books, byId, container, name, onAll, partial = false }: BookTableProps) {
   const [query, setQuery] = useState("");
-  const lines = useMemo(() => {
-    const words = query.toLowerCase().split(/\s+/).filter(Boolean);
-    const place = container === null ? null : placeOf(container);
-    const textOf = (line: BookLine) =>
-      `${actName(line)} ${yearName(line)} ${books.vehicles.get(line.jobId ?? "") ?? ""} ${line.technician} ${line.remark} ${placeName(line.from, byId)} ${placeName(line.to, byId)}`.toLowerCase();
-    return books.lines.filter(
-      (line) =>
-        (place === null || line.from === place || line.to === place) &&
-        (words.length === 0 || words.every((word) => textOf(line).includes(word))),
-    );
-  }, [books, byId, container, query]);
+  const lines = useMemo(() => linesFound(books, byId, container, query), [books, byId, container, query]);
   const scroller = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({
     count: lines.length,

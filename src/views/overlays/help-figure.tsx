@@ -91,29 +91,31 @@ function ChargeFigure({ examples }: { examples: ChargeExample[] }) {
           stroke="var(--chakra-colors-low-side)"
           strokeWidth="2.4"
         />
-        <g className={svgClass(12)} fontWeight="600">
-          <text x={PLOT.left + 6} y={PLOT.top - 6} fill="var(--chakra-colors-ink)">
-            {helpFigureText.highSide}
-          </text>
-          <text x={PLOT.left + 70} y={PLOT.top - 6} fill="var(--chakra-colors-low-side)">
-            {helpFigureText.lowSide}
-          </text>
-          {flat && (
-            <text
-              x={(x(flat.from) + x(flat.to)) / 2}
-              y={PLOT.foot - 8}
-              textAnchor="middle"
-              fill="var(--chakra-colors-done)"
-            >
-              {helpFigureText.noChangeInPressure}
-            </text>
-          )}
-        </g>
+        <Names flatX={flat && (x(flat.from) + x(flat.to)) / 2} />
       </Drawing>
       <Text as="figcaption" kind="small">
         {helpFigureText.typicalVehicleWithReceiverIdle(figures.quantity(30, "degC", 0))}
       </Text>
     </figure>
+  );
+}
+
+/** Names of both sides, and of the flat stretch about its middle. */
+function Names({ flatX }: { flatX: number | null }) {
+  return (
+    <g className={svgClass(12)} fontWeight="600">
+      <text x={PLOT.left + 6} y={PLOT.top - 6} fill="var(--chakra-colors-ink)">
+        {helpFigureText.highSide}
+      </text>
+      <text x={PLOT.left + 70} y={PLOT.top - 6} fill="var(--chakra-colors-low-side)">
+        {helpFigureText.lowSide}
+      </text>
+      {flatX !== null && (
+        <text x={flatX} y={PLOT.foot - 8} textAnchor="middle" fill="var(--chakra-colors-done)">
+          {helpFigureText.noChangeInPressure}
+        </text>
+      )}
+    </g>
   );
 }
 

@@ -132,49 +132,7 @@ function Block({ block, job, answers }: { block: ReportBlock; job: Job; answers:
         </Grid>
       );
     case "table":
-      return (
-        <Box overflowX={{ sm: "auto" }}>
-          <Box as="table" w="100%" fontSize="sm" mt="1">
-            <thead>
-              <tr>
-                {block.head.map((head) => (
-                  <Box
-                    as="th"
-                    key={head}
-                    textAlign="left"
-                    fontWeight="semibold"
-                    pr={{ base: "1", sm: "3" }}
-                    pb="0.5"
-                    verticalAlign="bottom"
-                  >
-                    <Text as="span">{head}</Text>
-                  </Box>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {block.rows.map((row) => (
-                <tr key={row.join("|")}>
-                  {row.map((cell, i) => (
-                    <Box
-                      as="td"
-                      key={`${block.head[i]}`}
-                      borderTopWidth="1px"
-                      borderColor="#e4dfd4"
-                      pr={{ base: "1", sm: "3" }}
-                      overflowWrap="anywhere"
-                      py="0.5"
-                      verticalAlign="top"
-                    >
-                      <Text as="span">{cell}</Text>
-                    </Box>
-                  ))}
-                </tr>
-              ))}
-            </tbody>
-          </Box>
-        </Box>
-      );
+      return <TableBlock {...block} />;
     case "photos":
       return (
         <Grid templateColumns={{ base: "minmax(0, 1fr)", sm: "repeat(2, minmax(0, 1fr))" }} gap="3" my="1.5">
@@ -190,6 +148,52 @@ function Block({ block, job, answers }: { block: ReportBlock; job: Job; answers:
         </Box>
       );
   }
+}
+
+function TableBlock({ head, rows }: Pick<Extract<ReportBlock, { kind: "table" }>, "head" | "rows">) {
+  return (
+    <Box overflowX={{ sm: "auto" }}>
+      <Box as="table" w="100%" fontSize="sm" mt="1">
+        <thead>
+          <tr>
+            {head.map((name) => (
+              <Box
+                as="th"
+                key={name}
+                textAlign="left"
+                fontWeight="semibold"
+                pr={{ base: "1", sm: "3" }}
+                pb="0.5"
+                verticalAlign="bottom"
+              >
+                <Text as="span">{name}</Text>
+              </Box>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={row.join("|")}>
+              {row.map((cell, i) => (
+                <Box
+                  as="td"
+                  key={`${head[i]}`}
+                  borderTopWidth="1px"
+                  borderColor="#e4dfd4"
+                  pr={{ base: "1", sm: "3" }}
+                  overflowWrap="anywhere"
+                  py="0.5"
+                  verticalAlign="top"
+                >
+                  <Text as="span">{cell}</Text>
+                </Box>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+    </Box>
+  );
 }
 
 function Picture({ which, job, answers }: { which: string; job: Job; answers: ReportAnswers }) {

@@ -76,14 +76,7 @@ export function VehiclesView() {
           <Spinner /> <Text>{vehiclesViewText.loadingVehicles}</Text>
         </Center>
       ) : all.length === 0 ? (
-        <Box py="16" textAlign="center">
-          <Text fontSize="3xl" fontWeight="semibold">
-            {vehiclesViewText.noVehiclesYet}
-          </Text>
-          <Text color="soft" fontSize="md" mt="1">
-            {vehiclesViewText.aVehicleAppearsHereOnce}
-          </Text>
-        </Box>
+        <NoVehicles />
       ) : (
         <Flex as="main" direction="column" h="100%" p="4" gap="3">
           {said !== null && (
@@ -112,6 +105,19 @@ export function VehiclesView() {
         </Flex>
       )}
     </AppFrame>
+  );
+}
+
+function NoVehicles() {
+  return (
+    <Box py="16" textAlign="center">
+      <Text fontSize="3xl" fontWeight="semibold">
+        {vehiclesViewText.noVehiclesYet}
+      </Text>
+      <Text color="soft" fontSize="md" mt="1">
+        {vehiclesViewText.aVehicleAppearsHereOnce}
+      </Text>
+    </Box>
   );
 }
 

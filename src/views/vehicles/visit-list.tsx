@@ -134,10 +134,9 @@ function Found({ job }: { job: Job }) {
   );
 }
 
-/** Low, high and vent of every test, oldest first, so that a year's drift can be read down a column. */
-function Readings({ jobs, sound }: { jobs: readonly Job[]; sound: number }) {
-  const figures = useFigures();
-  const tests = [...jobs].reverse().flatMap((job) =>
+/** Every test with readings at idle, oldest first. */
+const testsOf = (jobs: readonly Job[]) =>
+  [...jobs].reverse().flatMap((job) =>
     (["baseline", "proof"] as const)
       .filter((which) => hasReadings(job[which].settings[0]))
       .map((which) => ({
@@ -148,6 +147,11 @@ function Readings({ jobs, sound }: { jobs: readonly Job[]; sound: number }) {
         ...settingValues(job[which].settings[0]),
       })),
   );
+
+/** Low, high and vent of every test, oldest first, so that a year's drift can be read down a column. */
+function Readings({ jobs, sound }: { jobs: readonly Job[]; sound: number }) {
+  const figures = useFigures();
+  const tests = testsOf(jobs);
   if (tests.length === 0) return null;
   const shown = tests.slice(-8);
   return (

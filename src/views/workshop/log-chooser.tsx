@@ -108,25 +108,44 @@ export function LogChooser({ act, refrigerant = null, altitudeM = null, onLog }:
             }}
           />
           {doubted && file && <Doubted {...doubted} onLog={(log) => onLog(file.name, log)} />}
-          <Flex gap="3" mt="3" align="center">
-            <BenchButton
-              kind={doubted ? "quiet" : "act"}
-              disabled={Object.keys(mapping.columns).length === 0 || progress !== null}
-              onClick={() => run().catch(failed)}
-            >
-              {act}
-            </BenchButton>
-            <Text kind="soft" role="status">
-              {progress !== null
-                ? logChooserText.reading(Math.round(progress * 100))
-                : Object.keys(mapping.columns).length === 0
-                  ? logChooserText.assignTheColumns
-                  : ""}
-            </Text>
-          </Flex>
+          <ReadLine
+            progress={progress}
+            assigned={Object.keys(mapping.columns).length > 0}
+            kind={doubted ? "quiet" : "act"}
+            onRead={() => run().catch(failed)}
+          >
+            {act}
+          </ReadLine>
         </Box>
       )}
     </Box>
+  );
+}
+
+interface ReadLineProps {
+  /** Share that was read; null while nothing is. */
+  progress: number | null;
+  /** A column was said to be something. */
+  assigned: boolean;
+  kind: "act" | "quiet";
+  onRead: () => void;
+  children: string;
+}
+
+function ReadLine({ progress, assigned, kind, onRead, children }: ReadLineProps) {
+  return (
+    <Flex gap="3" mt="3" align="center">
+      <BenchButton kind={kind} disabled={!assigned || progress !== null} onClick={onRead}>
+        {children}
+      </BenchButton>
+      <Text kind="soft" role="status">
+        {progress !== null
+          ? logChooserText.reading(Math.round(progress * 100))
+          : assigned
+            ? ""
+            : logChooserText.assignTheColumns}
+      </Text>
+    </Flex>
   );
 }
 

@@ -2,6 +2,7 @@
 
 import { Flex } from "@chakra-ui/react";
 import { movedBy } from "@/core/charge/books/ledger";
+import type { MassBalance } from "@/core/charge/books/mass-balance";
 import { checkFits } from "@/core/charge/books/mass-balance";
 import { labelOf } from "@/core/records/derived/job-label";
 import { balanceOf, foundOf, recoveredOf } from "@/core/records/derived/job-readings";
@@ -19,10 +20,22 @@ import { gramRailText } from "@/words/screens/job-frame";
 import { OnHandPicture } from "./on-hand";
 import { Rail } from "./rail";
 
-/** Every gram of this job, adding up at any moment. */
 /** The disconnection makes a difference worth a range. */
 const apartByAGram = ({ letBackG, asTheyStoodG }: HoseLoss): boolean => (asTheyStoodG ?? letBackG) - letBackG >= 1;
 
+/** What was drawn and is not in the vehicle. */
+function NotInVehicle({ hosesG, purgedG, takenG }: Pick<MassBalance, "hosesG" | "purgedG" | "takenG">) {
+  const figures = useFigures();
+  return (
+    <>
+      <Row label={gramRailText.inChargingHose} value={`− ${figures.quantity(hosesG, "g")}`} />
+      <Row label={gramRailText.purged} value={`− ${figures.quantity(purgedG, "g")}`} />
+      {takenG > 0 && <Row label={gramRailText.excessRecovered} value={`− ${figures.quantity(takenG, "g")}`} />}
+    </>
+  );
+}
+
+/** Every gram of this job, adding up at any moment. */
 export function GramRail({ step }: { step: StepId }) {
   const figures = useFigures();
   const { job } = useJob();
@@ -71,15 +84,7 @@ export function GramRail({ step }: { step: StepId }) {
         {movedBy(job.ledger, "dose") > 0 && (
           <Row label={gramRailText.chargedByStation} value={figures.quantity(movedBy(job.ledger, "dose"), "g")} />
         )}
-        {balance?.ok && balance.value.drawnG > 0 && !job.station.used && (
-          <>
-            <Row label={gramRailText.inChargingHose} value={`− ${figures.quantity(balance.value.hosesG, "g")}`} />
-            <Row label={gramRailText.purged} value={`− ${figures.quantity(balance.value.purgedG, "g")}`} />
-            {balance.value.takenG > 0 && (
-              <Row label={gramRailText.excessRecovered} value={`− ${figures.quantity(balance.value.takenG, "g")}`} />
-            )}
-          </>
-        )}
+        {balance?.ok && balance.value.drawnG > 0 && !job.station.used && <NotInVehicle {...balance.value} />}
         <Row
           strong
           label={gramRailText.inTheVehicle}

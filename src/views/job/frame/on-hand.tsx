@@ -39,7 +39,6 @@ export function OnHand() {
       },
     ]);
   };
-  const elsewhere = useContainersElsewhere();
   const used = new Set(job.ledger.map(({ from }) => from));
   const onShelf = useStock(job).filter(({ container }) => !containers.some(({ id }) => id === container.id));
   return (
@@ -62,30 +61,7 @@ export function OnHand() {
       }
     >
       {onShelf.length > 0 && !full && (
-        <Flex gap="2" wrap="wrap" mb="3" role="group" aria-label={onHandText.fromStock}>
-          {onShelf.slice(0, 6).map(({ container, heldG }) => (
-            <BenchButton
-              key={container.id}
-              kind="quiet"
-              disabled={elsewhere[container.id] !== undefined}
-              onClick={() =>
-                change((list) => [
-                  ...list,
-                  {
-                    id: container.id,
-                    name: container.name,
-                    net: entryOf(heldG, figures.unit("g")),
-                    temperature: entry("", figures.unit("degC")),
-                  },
-                ])
-              }
-            >
-              {elsewhere[container.id] === undefined
-                ? `${typed(container.name)}, ${figures.quantity(heldG, "g")}`
-                : holderText.inUse(typed(container.name), elsewhere[container.id]!)}
-            </BenchButton>
-          ))}
-        </Flex>
+        <FromStock stock={onShelf} onTake={(taken) => change((list) => [...list, taken])} />
       )}
       {containers.length === 0 ? (
         <Text kind="soft">{onHandText.noneYetAddEachCan}</Text>
@@ -103,6 +79,40 @@ export function OnHand() {
         </Stack>
       )}
     </Card>
+  );
+}
+
+interface FromStockProps {
+  stock: ReturnType<typeof useStock>;
+  onTake: (taken: OnHandContainer) => void;
+}
+
+/** What stands on the shelf, the emptiest first; what another device uses cannot be taken. */
+function FromStock({ stock, onTake }: FromStockProps) {
+  const figures = useFigures();
+  const elsewhere = useContainersElsewhere();
+  return (
+    <Flex gap="2" wrap="wrap" mb="3" role="group" aria-label={onHandText.fromStock}>
+      {stock.slice(0, 6).map(({ container: { id, name }, heldG }) => (
+        <BenchButton
+          key={id}
+          kind="quiet"
+          disabled={elsewhere[id] !== undefined}
+          onClick={() =>
+            onTake({
+              id,
+              name,
+              net: entryOf(heldG, figures.unit("g")),
+              temperature: entry("", figures.unit("degC")),
+            })
+          }
+        >
+          {elsewhere[id] === undefined
+            ? `${typed(name)}, ${figures.quantity(heldG, "g")}`
+            : holderText.inUse(typed(name), elsewhere[id]!)}
+        </BenchButton>
+      ))}
+    </Flex>
   );
 }
 

@@ -5,6 +5,7 @@ import { X } from "lucide-react";
 import { useState } from "react";
 import { type PartId, partNames, signNames } from "@/core/causes/signs";
 import { partsOf } from "@/core/readings/observations";
+import type { Job } from "@/core/records/job";
 import { CircuitBoard } from "@/pictures/circuit-board";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
@@ -71,38 +72,46 @@ export function LookStep() {
           </Box>
         </Card>
       </Grid>
-      <Card title={lookStepText.recordedFindings}>
-        {notes.length === 0 ? (
-          <Text kind="soft">{lookStepText.noneYetLookForOil}</Text>
-        ) : (
-          <Stack as="ul" gap="1" listStyleType="none">
-            {notes.map((note) => (
-              <Flex as="li" key={`${note.part}-${note.sign}`} align="center" gap="3" minH="target">
-                <Box flex="1">
-                  <Text kind="strong">
-                    {partNames[note.part]}: {signNames[note.sign].toLowerCase()}
-                  </Text>
-                  {signSentence(note) && <Text kind="soft">{signSentence(note)}</Text>}
-                </Box>
-                <BenchButton
-                  kind="quiet"
-                  px="0"
-                  minW="target"
-                  aria-label={lookStepText.remove(partNames[note.part], signNames[note.sign].toLowerCase())}
-                  onClick={() =>
-                    edit((stored) =>
-                      withNotes(stored, (all) => all.filter((n) => n.part !== note.part || n.sign !== note.sign)),
-                    )
-                  }
-                >
-                  <X size={18} />
-                </BenchButton>
-              </Flex>
-            ))}
-          </Stack>
-        )}
-      </Card>
+      <Findings notes={notes} />
       <StepEnd step="look" />
     </Stack>
+  );
+}
+
+/** What was found, each with the way to take it out again. */
+function Findings({ notes }: Pick<Job["look"], "notes">) {
+  const { edit } = useJob();
+  return (
+    <Card title={lookStepText.recordedFindings}>
+      {notes.length === 0 ? (
+        <Text kind="soft">{lookStepText.noneYetLookForOil}</Text>
+      ) : (
+        <Stack as="ul" gap="1" listStyleType="none">
+          {notes.map((note) => (
+            <Flex as="li" key={`${note.part}-${note.sign}`} align="center" gap="3" minH="target">
+              <Box flex="1">
+                <Text kind="strong">
+                  {partNames[note.part]}: {signNames[note.sign].toLowerCase()}
+                </Text>
+                {signSentence(note) && <Text kind="soft">{signSentence(note)}</Text>}
+              </Box>
+              <BenchButton
+                kind="quiet"
+                px="0"
+                minW="target"
+                aria-label={lookStepText.remove(partNames[note.part], signNames[note.sign].toLowerCase())}
+                onClick={() =>
+                  edit((stored) =>
+                    withNotes(stored, (all) => all.filter((n) => n.part !== note.part || n.sign !== note.sign)),
+                  )
+                }
+              >
+                <X size={18} />
+              </BenchButton>
+            </Flex>
+          ))}
+        </Stack>
+      )}
+    </Card>
   );
 }

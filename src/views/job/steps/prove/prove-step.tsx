@@ -141,7 +141,6 @@ function CustomerCard() {
 }
 
 export function ComparisonTable({ rows }: { rows: Comparison[] }) {
-  const figures = useFigures();
   const corrected = rows.some(({ equal }) => equal !== null);
   return (
     <Table.Root size="sm" bg="sheet" css={{ "& td, & th": { bg: "sheet", borderColor: "line" } }}>
@@ -169,57 +168,59 @@ export function ComparisonTable({ rows }: { rows: Comparison[] }) {
       </Table.Header>
       <Table.Body>
         {rows.map((row) => (
-          <Table.Row key={`${row.label}-${row.setting}`} fontSize="md">
-            <Table.Cell fontWeight="semibold" color="ink">
-              {row.label}
-            </Table.Cell>
-            <Table.Cell color="soft" whiteSpace="nowrap" {...onTablet}>
-              {row.setting}
-            </Table.Cell>
-            <Table.Cell
-              textAlign="end"
-              fontSize={{ base: "md", sm: "xl" }}
-              fontWeight="semibold"
-              color="soft"
-              whiteSpace="nowrap"
-            >
-              {figures.number(row.before.value, row.unit, decimalsOf(row.unit))}
-            </Table.Cell>
-            <Table.Cell
-              textAlign="end"
-              fontSize={{ base: "md", sm: "xl" }}
-              fontWeight="semibold"
-              color="ink"
-              whiteSpace="nowrap"
-            >
-              {figures.number(row.after.value, row.unit, decimalsOf(row.unit))}{" "}
-              <Text as="span" fontSize="sm" color="soft" fontWeight="normal">
-                {figures.label(row.unit)}
-              </Text>
-            </Table.Cell>
-            {corrected && (
-              <Table.Cell textAlign="end" fontSize={{ base: "md", sm: "xl" }} fontWeight="semibold" whiteSpace="nowrap">
-                {row.equal === null ? (
-                  "–"
-                ) : (
-                  <>
-                    {figures.number(row.equal.value, row.unit, decimalsOf(row.unit))}{" "}
-                    <Text as="span" fontSize="sm" color="soft" fontWeight="normal">
-                      {`± ${figures.uncertainty(row.equal.uncertainty, row.unit)}`}
-                    </Text>
-                  </>
-                )}
-              </Table.Cell>
-            )}
-            <Table.Cell color={row.beyondUncertainty ? "ink" : "soft"} {...onTablet}>
-              <Flex align="baseline" gap="1.5" wrap="wrap">
-                {changeSentence(row, figures)}
-              </Flex>
-            </Table.Cell>
-          </Table.Row>
+          <ComparisonRow key={`${row.label}-${row.setting}`} row={row} corrected={corrected} />
         ))}
       </Table.Body>
     </Table.Root>
+  );
+}
+
+const ofNumber = {
+  textAlign: "end",
+  fontSize: { base: "md", sm: "xl" },
+  fontWeight: "semibold",
+  whiteSpace: "nowrap",
+} as const;
+
+function ComparisonRow({ row, corrected }: { row: Comparison; corrected: boolean }) {
+  const figures = useFigures();
+  return (
+    <Table.Row fontSize="md">
+      <Table.Cell fontWeight="semibold" color="ink">
+        {row.label}
+      </Table.Cell>
+      <Table.Cell color="soft" whiteSpace="nowrap" {...onTablet}>
+        {row.setting}
+      </Table.Cell>
+      <Table.Cell {...ofNumber} color="soft">
+        {figures.number(row.before.value, row.unit, decimalsOf(row.unit))}
+      </Table.Cell>
+      <Table.Cell {...ofNumber} color="ink">
+        {figures.number(row.after.value, row.unit, decimalsOf(row.unit))}{" "}
+        <Text as="span" fontSize="sm" color="soft" fontWeight="normal">
+          {figures.label(row.unit)}
+        </Text>
+      </Table.Cell>
+      {corrected && (
+        <Table.Cell {...ofNumber}>
+          {row.equal === null ? (
+            "–"
+          ) : (
+            <>
+              {figures.number(row.equal.value, row.unit, decimalsOf(row.unit))}{" "}
+              <Text as="span" fontSize="sm" color="soft" fontWeight="normal">
+                {`± ${figures.uncertainty(row.equal.uncertainty, row.unit)}`}
+              </Text>
+            </>
+          )}
+        </Table.Cell>
+      )}
+      <Table.Cell color={row.beyondUncertainty ? "ink" : "soft"} {...onTablet}>
+        <Flex align="baseline" gap="1.5" wrap="wrap">
+          {changeSentence(row, figures)}
+        </Flex>
+      </Table.Cell>
+    </Table.Row>
   );
 }
 

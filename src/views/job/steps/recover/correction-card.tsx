@@ -3,6 +3,7 @@
 import { Flex } from "@chakra-ui/react";
 import { correctionOf } from "@/core/charge/correction";
 import { endSdG } from "@/core/charge/scale/live-charge";
+import type { Diagnosis } from "@/core/diagnosis/decide/diagnosis";
 import { labelOf } from "@/core/records/derived/job-label";
 import { balanceOf } from "@/core/records/derived/job-readings";
 import { useDiagnosis, useJob } from "@/session/session";
@@ -17,6 +18,19 @@ import { correctionCardText } from "@/words/screens/steps/recover";
 const LEADS = 0.5;
 const AIR = 0.1;
 
+const aboutCharge = ["none", "undercharge", "overcharge"];
+
+/** What the diagnosis says that bears on a correction. */
+function saidOf(verdict: Diagnosis | null) {
+  const leading = verdict?.causes[0];
+  const other = leading !== undefined && !aboutCharge.includes(leading.cause) && leading.probability > LEADS;
+  return {
+    charge: verdict?.charge ?? null,
+    otherCause: other ? causeName(leading.cause) : null,
+    airPossible: (verdict?.causes.find(({ cause }) => cause === "air")?.present ?? 0) > AIR,
+  };
+}
+
 /** Whether grams may be added or taken without recovering first, and why not. */
 export function CorrectionCard() {
   const figures = useFigures();
@@ -24,16 +38,11 @@ export function CorrectionCard() {
   const { verdict } = useDiagnosis("verdict");
   const { chargeG, toleranceG } = labelOf(job);
   if (chargeG === null || toleranceG === null) return null;
-  const leading = verdict?.causes[0];
-  const aboutCharge = ["none", "undercharge", "overcharge"];
   const correction = correctionOf({
     labelG: chargeG,
     toleranceG,
     history: job.intake.history,
-    charge: verdict?.charge ?? null,
-    otherCause:
-      leading && !aboutCharge.includes(leading.cause) && leading.probability > LEADS ? causeName(leading.cause) : null,
-    airPossible: (verdict?.causes.find(({ cause }) => cause === "air")?.present ?? 0) > AIR,
+    ...saidOf(verdict),
     endSdG: endSdG({ scaleStepG: 1, scaleShare: 0.001, hosesG: 9, rateGPerS: 0.5, containers: 1 }, chargeG),
   });
   const balance = balanceOf(job);

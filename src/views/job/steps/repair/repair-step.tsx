@@ -72,23 +72,7 @@ export function RepairStep() {
           </BenchButton>
         )}
       </Card>
-      <Card title={repairStepText.otherRepairs}>
-        <Flex gap="2" wrap="wrap">
-          {otherRepairs.map((one) => (
-            <BenchButton
-              key={one}
-              aria-pressed={repair.others.includes(one)}
-              onClick={() =>
-                set(({ others }) => ({
-                  others: others.includes(one) ? others.filter((other) => other !== one) : [...others, one],
-                }))
-              }
-            >
-              {otherRepairLabels[one]}
-            </BenchButton>
-          ))}
-        </Flex>
-      </Card>
+      <OtherRepairs repair={repair} />
       <Grid templateColumns={{ base: "1fr", xl: "1fr 1fr" }} gap="3.5" alignItems="start">
         <Card title={repairStepText.debrisAndTimeOpen}>
           <Flex gap="2" wrap="wrap" align="end" css={fieldRow}>
@@ -123,6 +107,29 @@ export function RepairStep() {
       <OilSheet />
       <StepEnd step="repair" />
     </Stack>
+  );
+}
+
+function OtherRepairs({ repair }: { repair: Repair }) {
+  const set = useSetPart("repair");
+  return (
+    <Card title={repairStepText.otherRepairs}>
+      <Flex gap="2" wrap="wrap">
+        {otherRepairs.map((one) => (
+          <BenchButton
+            key={one}
+            aria-pressed={repair.others.includes(one)}
+            onClick={() =>
+              set(({ others }) => ({
+                others: others.includes(one) ? others.filter((other) => other !== one) : [...others, one],
+              }))
+            }
+          >
+            {otherRepairLabels[one]}
+          </BenchButton>
+        ))}
+      </Flex>
+    </Card>
   );
 }
 

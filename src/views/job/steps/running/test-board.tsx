@@ -86,13 +86,13 @@ export function TestBoard({ which, expected }: { which: TestName; expected: Expe
       : isClamp(tap)
         ? (shown[tap] ?? (tap === "meteringIn" ? spotAt("metering-in") : null))
         : spotAt(tap as Spotted);
-  const taps: Tap[] = [
-    ...clamps,
-    "condenserIn" as const,
-    ...spotted.filter((place) => spotting.places.includes(place)),
-  ].map((id) => tapOf(id, readAt(id), figures));
-  const { drop } = spotting;
-  const dropAt = drop === null ? undefined : tapOfPlace[drop.to];
+  const places = spotted.filter((place) => spotting.places.includes(place));
+  const taps: Tap[] = [...clamps, "condenserIn" as const, ...places].map((id) => tapOf(id, readAt(id), figures));
+  const choose = (chosen: { tap?: TapId; part?: PartId }) => {
+    setTapped(chosen.tap ?? null);
+    setPart(chosen.part ?? null);
+    setNoting(false);
+  };
   return (
     <>
       <Card tight title={testBoardText.circuitTapATagTo}>
@@ -102,25 +102,13 @@ export function TestBoard({ which, expected }: { which: TestName; expected: Expe
             compressor={job.intake.compressor}
             notes={job.look.notes}
             selected={part}
-            onSelect={(id) => {
-              setPart(id === part ? null : id);
-              setTapped(null);
-              setNoting(false);
-            }}
+            onSelect={(id) => choose(id === part ? {} : { part: id })}
             taps={taps}
             tapped={tapped}
-            onTap={(id) => {
-              setTapped(id === tapped ? null : id);
-              setPart(null);
-              setNoting(false);
-            }}
+            onTap={(id) => choose(id === tapped ? {} : { tap: id })}
             fillings={fillingsOf(derived)}
             measured={measuredPipes(shown)}
-            narrows={
-              drop === null || dropAt === undefined
-                ? null
-                : { at: dropAt, text: testBoardText.drop(figures.quantity(drop.dropK, "K", 0)) }
-            }
+            narrows={narrowsAt(spotting.drop, figures)}
           />
           <Middle>
             {tapped !== null ? (
@@ -148,6 +136,14 @@ export function TestBoard({ which, expected }: { which: TestName; expected: Expe
       )}
     </>
   );
+}
+
+/** Where the temperature along a line falls more than the line explains. */
+function narrowsAt(drop: ReturnType<typeof useSpots>["drop"], figures: Figures) {
+  const at = drop === null ? undefined : tapOfPlace[drop.to];
+  return drop === null || at === undefined
+    ? null
+    : { at, text: testBoardText.drop(figures.quantity(drop.dropK, "K", 0)) };
 }
 
 function isClamp(tap: TapId): tap is Clamp {

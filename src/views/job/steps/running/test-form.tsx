@@ -10,6 +10,7 @@ import { deriveFor, settingValues, type TestName, withSetting, withTyped } from 
 import { pastedCells, type ReadingRow, withPasted } from "@/core/records/derived/pasted-readings";
 import { fields } from "@/core/records/fields";
 import type { Job, TestRecord, TestSetting } from "@/core/records/job";
+import type { Entry } from "@/core/units/entry";
 import { entryValue } from "@/core/units/entry";
 import { type UnitId, unitsOf } from "@/core/units/units";
 import { useDiagnosis, useJob, useSetPart, useSimulator } from "@/session/session";
@@ -184,44 +185,15 @@ function Readings({ which }: { which: TestName }) {
       alignItems="start"
     >
       <SettingHeads test={test} compressor={job.intake.compressor} />
-      {hasSpeed && (
-        <>
-          <RowLabel text={testFormText.engineSpeed} />
-          {test.settings.map((setting, index) => (
-            <NumberField
-              key={setting.name}
-              spec={fields.rpm}
-              value={setting.rpm}
-              label={testFormText.engineSpeed2(setting.name)}
-              hideLabel
-              hideUnit
-              onChange={(rpm) => change(index as 0 | 1, (stored) => ({ ...stored, rpm }))}
-            />
-          ))}
-          <UnitChoice label={testFormText.unitOfEngineSpeed} unit="rpm" options={["rpm"]} onChange={() => undefined} />
-        </>
-      )}
+      {hasSpeed && <SpeedRow test={test} onChange={(index, rpm) => change(index, (stored) => ({ ...stored, rpm }))} />}
       {shown.map((channel) => (
-        <Fragment key={channel}>
-          <RowLabel text={channels[channel].name} />
-          {test.settings.map((setting, index) => (
-            <NumberField
-              key={setting.name}
-              spec={fields[channel]}
-              value={setting[channel]}
-              label={`${channels[channel].name}, ${setting.name}`}
-              hideLabel
-              hideUnit
-              onChange={(entry) => edit((stored) => withTyped(stored, which, index as 0 | 1, channel, entry))}
-            />
-          ))}
-          <UnitChoice
-            label={testFormText.unitOf(channels[channel].name.toLowerCase())}
-            unit={test.settings[0][channel].unit}
-            options={unitsOf(fields[channel].dimension)}
-            onChange={(unit) => setUnit(channel, unit)}
-          />
-        </Fragment>
+        <ChannelRow
+          key={channel}
+          test={test}
+          channel={channel}
+          onChange={(index, entry) => edit((stored) => withTyped(stored, which, index, channel, entry))}
+          onUnit={(unit) => setUnit(channel, unit)}
+        />
       ))}
       {!more && (
         <Box gridColumn="1 / -1">
@@ -238,6 +210,62 @@ function Readings({ which }: { which: TestName }) {
         </Box>
       )}
     </Grid>
+  );
+}
+
+interface SpeedRowProps {
+  test: TestRecord;
+  onChange: (index: 0 | 1, entry: Entry) => void;
+}
+
+function SpeedRow({ test, onChange }: SpeedRowProps) {
+  return (
+    <>
+      <RowLabel text={testFormText.engineSpeed} />
+      {test.settings.map((setting, index) => (
+        <NumberField
+          key={setting.name}
+          spec={fields.rpm}
+          value={setting.rpm}
+          label={testFormText.engineSpeed2(setting.name)}
+          hideLabel
+          hideUnit
+          onChange={(rpm) => onChange(index as 0 | 1, rpm)}
+        />
+      ))}
+      <UnitChoice label={testFormText.unitOfEngineSpeed} unit="rpm" options={["rpm"]} onChange={() => undefined} />
+    </>
+  );
+}
+
+interface ChannelRowProps extends SpeedRowProps {
+  channel: SettingChannel;
+  onUnit: (unit: UnitId) => void;
+}
+
+/** A channel at both settings, in one unit. */
+function ChannelRow({ test, channel, onChange, onUnit }: ChannelRowProps) {
+  return (
+    <>
+      <RowLabel text={channels[channel].name} />
+      {test.settings.map((setting, index) => (
+        <NumberField
+          key={setting.name}
+          spec={fields[channel]}
+          value={setting[channel]}
+          label={`${channels[channel].name}, ${setting.name}`}
+          hideLabel
+          hideUnit
+          onChange={(entry) => onChange(index as 0 | 1, entry)}
+        />
+      ))}
+      <UnitChoice
+        label={testFormText.unitOf(channels[channel].name.toLowerCase())}
+        unit={test.settings[0][channel].unit}
+        options={unitsOf(fields[channel].dimension)}
+        onChange={onUnit}
+      />
+    </>
   );
 }
 

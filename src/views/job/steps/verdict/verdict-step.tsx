@@ -90,23 +90,10 @@ export function DiagnosisStep() {
   const jobId = useJobOf(({ id }) => id);
   const judgeable = useJobOf((job) => gapsOf(job, "verdict").length === 0);
   const unanswered = judgeable ? noticeWords.diagnosisGap : undefined;
-  if (verdict === null && failed) {
-    return (
-      <Stack gap="3.5" maxW="1180px">
-        <Notice tone="act" title={noticeWords.noDiagnosis}>
-          {noticeWords.restartDiagnosis}
-        </Notice>
-        <StepEnd step="verdict" also={unanswered} />
-      </Stack>
-    );
-  }
   if (verdict === null || wording === null) {
     return (
       <Stack gap="3.5" maxW="1180px">
-        <Progress />
-        <Notice title={diagnosisStepText.noDiagnosisWithoutReadings}>
-          {diagnosisStepText.enterLabelAmbientAltitudeAnd}
-        </Notice>
+        <NoDiagnosis failed={verdict === null && failed} />
         <StepEnd step="verdict" also={unanswered} />
       </Stack>
     );
@@ -165,6 +152,21 @@ export function DiagnosisStep() {
       </BenchButton>
       <StepEnd step="verdict" later={decision.act !== "stop"} />
     </Stack>
+  );
+}
+
+function NoDiagnosis({ failed }: { failed: boolean }) {
+  return failed ? (
+    <Notice tone="act" title={noticeWords.noDiagnosis}>
+      {noticeWords.restartDiagnosis}
+    </Notice>
+  ) : (
+    <>
+      <Progress />
+      <Notice title={diagnosisStepText.noDiagnosisWithoutReadings}>
+        {diagnosisStepText.enterLabelAmbientAltitudeAnd}
+      </Notice>
+    </>
   );
 }
 
