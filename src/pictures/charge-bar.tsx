@@ -2,6 +2,7 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import type { ChargeInputs, MassBalance } from "@/core/charge/books/mass-balance";
+import type { Figures } from "@/core/units/figures";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
@@ -26,14 +27,7 @@ export function ChargeBar({ inputs, balance, pace, runsOut, foot }: ChargeBarPro
   // The bar ends well past the band, so that an overfill is seen as one.
   const end = Math.max(labelG * 1.15, labelG + 2 * toleranceG, balance.inVehicleG * 1.02);
   const share = (grams: number) => `${Math.min(100, Math.max(0, (grams / end) * 100))}%`;
-  const word =
-    balance.state === "inside"
-      ? chargeBarText.withinTheLabelRange
-      : balance.state === "over"
-        ? chargeBarText.over(figures.quantity(-balance.toGoG, "g"))
-        : waitsInHose(balance)
-          ? chargeBarText.inHose(figures.quantity(balance.drawInG, "g"))
-          : chargeBarText.toGo(figures.quantity(balance.toGoG, "g"));
+  const word = standingWord(balance, figures);
   return (
     <Card title={chargeBarText.inTheVehicle}>
       <Flex align="baseline" gap="3.5" wrap="wrap" lineHeight="1">
@@ -100,13 +94,9 @@ export function ChargeBar({ inputs, balance, pace, runsOut, foot }: ChargeBarPro
           {chargeBarText.labelTo(figures.number(labelG - toleranceG, "g"), figures.number(labelG + toleranceG, "g"))}
         </Text>
         {runsOut.map(({ name, atG }) => (
-          <Box key={name} position="absolute" top="56px" left={share(atG)} w="0">
-            <Box h="10px" w="3px" bg="wait" />
-            {/* As far to the left of its mark as the mark stands along the bar: it never leaves the bar at either end. */}
-            <Text kind="small" w="max-content" whiteSpace="nowrap" transform={`translateX(-${share(atG)})`}>
-              {chargeBarText.emptiesNear(name, figures.quantity(atG, "g"))}
-            </Text>
-          </Box>
+          <EmptyMark key={name} at={share(atG)}>
+            {chargeBarText.emptiesNear(name, figures.quantity(atG, "g"))}
+          </EmptyMark>
         ))}
       </Box>
       {foot && (
@@ -115,5 +105,25 @@ export function ChargeBar({ inputs, balance, pace, runsOut, foot }: ChargeBarPro
         </Text>
       )}
     </Card>
+  );
+}
+
+function standingWord(balance: ChargeBarProps["balance"], figures: Figures): string {
+  if (balance.state === "inside") return chargeBarText.withinTheLabelRange;
+  if (balance.state === "over") return chargeBarText.over(figures.quantity(-balance.toGoG, "g"));
+  return waitsInHose(balance)
+    ? chargeBarText.inHose(figures.quantity(balance.drawInG, "g"))
+    : chargeBarText.toGo(figures.quantity(balance.toGoG, "g"));
+}
+
+/** Where a container runs out, with its words as far to the left as the mark stands along the bar: they never leave the bar at either end. */
+function EmptyMark({ at, children }: { at: string; children: string }) {
+  return (
+    <Box position="absolute" top="56px" left={at} w="0">
+      <Box h="10px" w="3px" bg="wait" />
+      <Text kind="small" w="max-content" whiteSpace="nowrap" transform={`translateX(-${at})`}>
+        {children}
+      </Text>
+    </Box>
   );
 }

@@ -96,6 +96,20 @@ export function ChargeTrack({ track }: { track: readonly TrackPoint[] }) {
         anchor="start"
         colour={INK}
       />
+      <FootLine lastS={last.time - first.time} />
+      <path d={course(({ rateGPerMin }) => rateGPerMin, rate)} fill="none" stroke={LIQUID} strokeWidth="2.6" />
+      <path d={course(({ high }) => high, pressure)} fill="none" stroke={INK} strokeWidth="2" />
+      <path d={course(({ low }) => low, pressure)} fill="none" stroke={LOW} strokeWidth="2" strokeDasharray="8 3" />
+      <LineNames />
+    </Drawing>
+  );
+}
+
+/** Units of both scales, and the time between them. */
+function FootLine({ lastS }: { lastS: number }) {
+  const figures = useFigures();
+  return (
+    <>
       <text className={svgClass(12)} x={4} y={HEIGHT - 7} fill={LIQUID}>
         {chargeTrackText.min(figures.label("g"))}
       </text>
@@ -106,22 +120,24 @@ export function ChargeTrack({ track }: { track: readonly TrackPoint[] }) {
         0:00
       </text>
       <text x={WIDTH - RIGHT} y={HEIGHT - 7} className={svgClass(12)} textAnchor="end" fill={SOFT}>
-        {formatClock(last.time - first.time)}
+        {formatClock(lastS)}
       </text>
-      <path d={course(({ rateGPerMin }) => rateGPerMin, rate)} fill="none" stroke={LIQUID} strokeWidth="2.6" />
-      <path d={course(({ high }) => high, pressure)} fill="none" stroke={INK} strokeWidth="2" />
-      <path d={course(({ low }) => low, pressure)} fill="none" stroke={LOW} strokeWidth="2" strokeDasharray="8 3" />
-      <g className={svgClass(14)} fontWeight="600">
-        <text x={LEFT + 6} y={14} fill={LIQUID}>
-          {chargeTrackText.rate}
-        </text>
-        <text x={LEFT + 44} y={14} fill={INK}>
-          {chargeTrackText.highSide}
-        </text>
-        <text x={LEFT + 116} y={14} fill={LOW}>
-          {chargeTrackText.lowSideDashed}
-        </text>
-      </g>
-    </Drawing>
+    </>
+  );
+}
+
+function LineNames() {
+  return (
+    <g className={svgClass(14)} fontWeight="600">
+      <text x={LEFT + 6} y={14} fill={LIQUID}>
+        {chargeTrackText.rate}
+      </text>
+      <text x={LEFT + 44} y={14} fill={INK}>
+        {chargeTrackText.highSide}
+      </text>
+      <text x={LEFT + 116} y={14} fill={LOW}>
+        {chargeTrackText.lowSideDashed}
+      </text>
+    </g>
   );
 }

@@ -173,16 +173,7 @@ const Drawn = memo(function Drawn({
       ))}
       <Part {...press("condenser")}>
         <HitArea x={150} y={8} width={210} height={50} />
-        <rect x="150" y="8" width="210" height="50" rx="6" fill={FIELD} stroke={INK} strokeWidth="2" />
-        <rect x="153" y="11" width="42" height="44" fill="url(#vapour)" />
-        {fillings["liquid-line"] === "two-phase" ? (
-          <rect x="195" y="11" width="162" height="44" fill="url(#two-phase)" />
-        ) : (
-          <>
-            <rect x="195" y="11" width="112" height="44" fill="url(#two-phase)" />
-            <rect x="307" y="11" width="50" height="44" fill="var(--chakra-colors-liquid)" />
-          </>
-        )}
+        <CondenserFilling subcooled={fillings["liquid-line"] !== "two-phase"} />
         <Label x={255} y={tapping ? 27 : 38} plate>
           {circuitBoardText.condenser}
         </Label>
@@ -190,15 +181,7 @@ const Drawn = memo(function Drawn({
       <Box2 {...press("fan")} x={182} y={64} width={76} height={30} label={circuitBoardText.fan} />
       <Part {...press("evaporator")}>
         <HitArea x={150} y={242} width={210} height={50} />
-        <rect x="150" y="242" width="210" height="50" rx="6" fill={FIELD} stroke={INK} strokeWidth="2" />
-        {fillings["suction-line"] === "two-phase" ? (
-          <rect x="153" y="245" width="204" height="44" fill="url(#two-phase)" />
-        ) : (
-          <>
-            <rect x="153" y="245" width="48" height="44" fill="url(#vapour)" />
-            <rect x="201" y="245" width="156" height="44" fill="url(#two-phase)" />
-          </>
-        )}
+        <EvaporatorFilling superheated={fillings["suction-line"] !== "two-phase"} />
         <Label x={255} y={272} plate>
           {circuitBoardText.evaporator}
         </Label>
@@ -229,6 +212,27 @@ const Drawn = memo(function Drawn({
     </>
   );
 }, sameDrawing);
+
+function CondenserFilling({ subcooled }: { subcooled: boolean }) {
+  return (
+    <>
+      <rect x="150" y="8" width="210" height="50" rx="6" fill={FIELD} stroke={INK} strokeWidth="2" />
+      <rect x="153" y="11" width="42" height="44" fill="url(#vapour)" />
+      <rect x="195" y="11" width={subcooled ? 112 : 162} height="44" fill="url(#two-phase)" />
+      {subcooled && <rect x="307" y="11" width="50" height="44" fill="var(--chakra-colors-liquid)" />}
+    </>
+  );
+}
+
+function EvaporatorFilling({ superheated }: { superheated: boolean }) {
+  return (
+    <>
+      <rect x="150" y="242" width="210" height="50" rx="6" fill={FIELD} stroke={INK} strokeWidth="2" />
+      {superheated && <rect x="153" y="245" width="48" height="44" fill="url(#vapour)" />}
+      <rect x={superheated ? 201 : 153} y="245" width={superheated ? 156 : 204} height="44" fill="url(#two-phase)" />
+    </>
+  );
+}
 
 function inkOf(filling: Filling): string {
   return filling === "liquid" ? "var(--chakra-colors-liquid)" : `url(#${filling})`;

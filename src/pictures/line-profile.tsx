@@ -27,18 +27,15 @@ const WIDTH = 680;
 const HEIGHT = 276;
 const PLOT = { left: 40, right: 672, top: 46, foot: 216 };
 
-/** Spots along the circuit, as they should fall and as they do; a fall that is too much is marked where it lies. */
-export function LineProfilePicture({
-  places,
-  spots,
-  sound,
-  drop,
-}: {
+interface LineProfileProps {
   places: LinePlace[];
   spots: LineSpot[];
   sound: readonly LineProfile[];
   drop: UnexplainedDrop | null;
-}) {
+}
+
+/** Spots along the circuit, as they should fall and as they do; a fall that is too much is marked where it lies. */
+export function LineProfilePicture({ places, spots, sound, drop }: LineProfileProps) {
   const figures = useFigures();
   const band = sound.length === 0 ? null : places.map((place) => rangeOf(sound.map((profile) => profile[place])));
   const values = [...spots.map(({ temperatureC }) => temperatureC), ...(band ?? []).flat()];
@@ -91,10 +88,7 @@ export function LineProfilePicture({
         </text>
         {band && (
           <path
-            d={`${courseOf([
-              ...places.map((place, i) => [x(place), y(band[i]![1])] as const),
-              ...places.map((place, i) => [x(place), y(band[i]![0])] as const).reverse(),
-            ])}Z`}
+            d={bandCourse(places.map((place, i) => ({ x: x(place), low: y(band[i]![0]), high: y(band[i]![1]) })))}
             fill="var(--chakra-colors-band)"
             stroke="var(--chakra-colors-done)"
             strokeWidth="1"
@@ -117,6 +111,13 @@ export function LineProfilePicture({
     </Box>
   );
 }
+
+/** Along the upper edge and back along the lower. */
+const bandCourse = (points: readonly { x: number; low: number; high: number }[]): string =>
+  `${courseOf([
+    ...points.map(({ x, high }) => [x, high] as const),
+    ...points.map(({ x, low }) => [x, low] as const).reverse(),
+  ])}Z`;
 
 function tableRows(
   places: LinePlace[],

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { sampled } from "../../../tests/support/sample";
 import { shopJobs } from "../../../tests/support/shop-jobs";
 import { activeEntries, checkLedger } from "../charge/books/ledger";
 import { drawn, purgeBooked, reversed } from "../records/bookkeeping";
@@ -131,6 +132,7 @@ describe("the books of both", () => {
           expect(a.take(a.record()!)).toBe(false);
         }
       }),
+      { numRuns: sampled(1000, 40) },
     );
   });
 

@@ -13,6 +13,7 @@ import { MemoryDirectory } from "../../../tests/support/memory-directory";
 import { MemoryDocuments } from "../../../tests/support/memory-documents";
 import { SharedFolder } from "../../../tests/support/shared-folder";
 import { shopJobs } from "../../../tests/support/shop-jobs";
+import { folderFiles } from "./folder-files";
 
 /** A browser with a store of its own: every module of it is loaded afresh. */
 async function browser(name: string, folder: MemoryDirectory | null) {
@@ -154,6 +155,21 @@ describe("two devices on one folder", () => {
     );
   });
 
+  it("of a job signed on one and taken over on the other, nobody holds it until somebody amends it", async () => {
+    const { one, two } = await pair();
+    const job = await one.createJobFrom(named("Blue van"));
+    await meet(one, two);
+    await two.takeOverJob(job.id, "Kovac");
+    await one.editJob(job.id, (its) => one.signed(its, papers, its.updatedAt));
+    await meet(one, two);
+    expect([await one.heldElsewhere(job.id), await two.heldElsewhere(job.id)]).toEqual([null, null]);
+    await one.editJob(job.id, (its) => one.amended(its, { by: "Rowe", reason: "wrong plate", at: its.updatedAt }));
+    await one.editJob(job.id, plated("QT 1"));
+    await meet(one, two);
+    expect(await one.heldElsewhere(job.id)).toBeNull();
+    expect(await two.heldElsewhere(job.id)).toMatchObject({ deviceName: "Tablet 1" });
+  });
+
   it("keep both values of a field and ask once, on any", async () => {
     const { one, two } = await pair();
     const job = await one.createJobFrom(named("Blue van"));
@@ -283,6 +299,7 @@ describe("two devices on one folder", () => {
     expect((await one.jobOf(job.id)).intake.plate).toBe("QT 1");
     await two.eraseAll();
     expect(await two.database.jobs.count()).toBe(0);
+    expect(await two.sharingDevice()).toBeNull();
     await one.round();
     expect((await one.jobOf(job.id)).intake.vehicle).toBe("Blue van");
   });
@@ -343,6 +360,19 @@ describe("two devices on one folder", () => {
     for (const { renameDevice } of [one, two]) await renameDevice("Office");
     await meet(one, two);
     expect(await names()).toEqual(["Office", "Office"]);
+  });
+});
+
+describe("a file of this device", () => {
+  it("is not written on where it ends elsewhere than this device left it", async () => {
+    const folder = new MemoryDirectory();
+    const { append } = folderFiles(folder.handle);
+    const bytes = Uint8Array.from([1, 2, 3]);
+    await append("a_2026-06_x.evrid-updates", 0, bytes);
+    await append("a_2026-06_x.evrid-updates", 3, bytes);
+    await expect(append("a_2026-06_x.evrid-updates", 3, bytes)).rejects.toThrow("ends at byte 6 where 3");
+    await expect(append("a_2026-06_x.evrid-updates", 0, bytes)).rejects.toThrow("another program");
+    expect(folder.files.get("a_2026-06_x.evrid-updates")).toHaveLength(6);
   });
 });
 

@@ -41,14 +41,7 @@ export function ChargeYears({ history, forecast, labelG, now }: ChargeYearsProps
   const years = Array.from({ length: 12 }, (_, i) => new Date(began).getUTCFullYear() + i)
     .map((year) => ({ year, at: Date.UTC(year, 0, 1) }))
     .filter(({ at }) => at > began && at < end);
-  const limits = [
-    { share: 1, words: "label", colour: "var(--chakra-colors-done)" },
-    ...(forecast?.passing ?? []).map(({ share }) => ({
-      share,
-      words: `${Math.round(share * 100)} %`,
-      colour: share > 0.8 ? "var(--chakra-colors-wait)" : "var(--chakra-colors-out)",
-    })),
-  ];
+  const limits = limitsOf(forecast);
   return (
     <Drawing
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
@@ -80,12 +73,7 @@ export function ChargeYears({ history, forecast, labelG, now }: ChargeYearsProps
         {figures.label("g")}
       </text>
       {years.map(({ year, at }) => (
-        <g key={year}>
-          <path d={`M${x(at)} ${HEIGHT - BOTTOM}v5`} stroke={SOFT} />
-          <text x={x(at)} y={HEIGHT - 9} textAnchor="middle" fill={SOFT} style={text(12)}>
-            {year}
-          </text>
-        </g>
+        <YearMark key={year} year={year} x={x(at)} />
       ))}
       {forecast !== null && <Fan forecast={forecast} x={x} y={y} end={end} />}
       {limits.map(({ share, words, colour }) => (
@@ -117,6 +105,29 @@ export function ChargeYears({ history, forecast, labelG, now }: ChargeYearsProps
       ))}
     </Drawing>
   );
+}
+
+function YearMark({ year, x }: { year: number; x: number }) {
+  return (
+    <g>
+      <path d={`M${x} ${HEIGHT - BOTTOM}v5`} stroke={SOFT} />
+      <text x={x} y={HEIGHT - 9} textAnchor="middle" fill={SOFT} style={text(12)}>
+        {year}
+      </text>
+    </g>
+  );
+}
+
+/** The label, and the shares of it at which the forecast passes. */
+function limitsOf(forecast: ChargeYearsProps["forecast"]) {
+  return [
+    { share: 1, words: "label", colour: "var(--chakra-colors-done)" },
+    ...(forecast?.passing ?? []).map(({ share }) => ({
+      share,
+      words: `${Math.round(share * 100)} %`,
+      colour: share > 0.8 ? "var(--chakra-colors-wait)" : "var(--chakra-colors-out)",
+    })),
+  ];
 }
 
 interface VisitMarkProps {

@@ -87,25 +87,7 @@ export function KnownLine({ moments, clear, endS, knowableAtS, said }: KnownLine
         </g>
       )}
       {said.map(({ atS, place }) => (
-        <g key={atS}>
-          <circle
-            cx={x(atS)}
-            cy={PLOT.foot + 22}
-            r="14"
-            fill={place === null ? "var(--chakra-colors-field)" : "var(--chakra-colors-ink)"}
-            stroke="var(--chakra-colors-ink)"
-            strokeWidth="1.5"
-          />
-          <text
-            x={x(atS)}
-            y={PLOT.foot + 28}
-            style={{ fontSize: svgType(18), fontWeight: 600 }}
-            textAnchor="middle"
-            fill={place === null ? "var(--chakra-colors-ink)" : "var(--chakra-colors-on-ink)"}
-          >
-            {place === null ? "–" : place}
-          </text>
-        </g>
+        <Estimate key={atS} x={x(atS)} place={place} />
       ))}
       <text
         x={PLOT.right}
@@ -117,5 +99,30 @@ export function KnownLine({ moments, clear, endS, knowableAtS, said }: KnownLine
         {formatClock(endS)}
       </text>
     </Drawing>
+  );
+}
+
+/** Rank that the learner gave the truth; a dash where it was not among the ranked. */
+function Estimate({ x, place }: { x: number; place: number | null }) {
+  return (
+    <g>
+      <circle
+        cx={x}
+        cy={PLOT.foot + 22}
+        r="14"
+        fill={place === null ? "var(--chakra-colors-field)" : "var(--chakra-colors-ink)"}
+        stroke="var(--chakra-colors-ink)"
+        strokeWidth="1.5"
+      />
+      <text
+        x={x}
+        y={PLOT.foot + 28}
+        style={{ fontSize: svgType(18), fontWeight: 600 }}
+        textAnchor="middle"
+        fill={place === null ? "var(--chakra-colors-ink)" : "var(--chakra-colors-on-ink)"}
+      >
+        {place === null ? "–" : place}
+      </text>
+    </g>
   );
 }

@@ -112,24 +112,26 @@ export function LessonTrace({ samples, pauses, atS, shown }: LessonTraceProps) {
         );
       })}
       {pauses.map((pause, i) => (
-        <g key={pause.atS}>
-          <path
-            d={`M${x(pause.atS)} 12V490`}
-            stroke="var(--chakra-colors-edge)"
-            strokeWidth="2"
-            strokeDasharray="2 8"
-          />
-          <text
-            x={x(pause.atS)}
-            y={HEIGHT - 8}
-            style={{ fontSize: svgType(30), fontWeight: 600 }}
-            textAnchor="middle"
-            fill={pause.atS <= atS + 0.01 ? "var(--chakra-colors-ink)" : "var(--chakra-colors-soft)"}
-          >
-            {i + 1}
-          </text>
-        </g>
+        <PauseMark key={pause.atS} x={x(pause.atS)} number={i + 1} reached={pause.atS <= atS + 0.01} />
       ))}
     </Drawing>
+  );
+}
+
+/** A pause of the lesson with its number; dim until it is reached. */
+function PauseMark({ x, number, reached }: { x: number; number: number; reached: boolean }) {
+  return (
+    <g>
+      <path d={`M${x} 12V490`} stroke="var(--chakra-colors-edge)" strokeWidth="2" strokeDasharray="2 8" />
+      <text
+        x={x}
+        y={HEIGHT - 8}
+        style={{ fontSize: svgType(30), fontWeight: 600 }}
+        textAnchor="middle"
+        fill={reached ? "var(--chakra-colors-ink)" : "var(--chakra-colors-soft)"}
+      >
+        {number}
+      </text>
+    </g>
   );
 }

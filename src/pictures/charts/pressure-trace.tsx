@@ -83,17 +83,7 @@ export function PressureTrace({ trace, start, shownKpa, altitudeM, unit }: Press
         y={HEIGHT - 9}
         firstAtStart
       />
-      <path d={`M${LEFT} ${y.at(limit)}H${WIDTH - RIGHT}`} stroke={ACT} strokeWidth="2" strokeDasharray="7 5" />
-      <text
-        x={WIDTH - RIGHT - 4}
-        y={y.at(limit) + 15}
-        className={svgClass(12)}
-        fontWeight="600"
-        textAnchor="end"
-        fill={ACT}
-      >
-        {pressureTraceWords.limit}
-      </text>
+      <LimitLine y={y.at(limit)} />
       <path
         d={courseOf(points.map(({ t, kpa }) => [x(t), y.at(kpa)]))}
         fill="none"
@@ -108,5 +98,16 @@ export function PressureTrace({ trace, start, shownKpa, altitudeM, unit }: Press
         strokeWidth="2.4"
       />
     </Drawing>
+  );
+}
+
+function LimitLine({ y }: { y: number }) {
+  return (
+    <>
+      <path d={`M${LEFT} ${y}H${WIDTH - RIGHT}`} stroke={ACT} strokeWidth="2" strokeDasharray="7 5" />
+      <text x={WIDTH - RIGHT - 4} y={y + 15} className={svgClass(12)} fontWeight="600" textAnchor="end" fill={ACT}>
+        {pressureTraceWords.limit}
+      </text>
+    </>
   );
 }

@@ -82,22 +82,31 @@ export function RankingHistory({ history }: { history: readonly RankingMoment[] 
         );
       })}
       {labels.map(({ cause, i, y: at }) => (
-        <g key={cause}>
-          <line
-            x1={PLOT.right + 6}
-            x2={PLOT.right + 30}
-            y1={at}
-            y2={at}
-            stroke="var(--chakra-colors-ink)"
-            strokeWidth={i === 0 ? 3 : 2}
-            strokeDasharray={dashes[i]}
-          />
-          <text x={PLOT.right + 36} y={at + 4} className={svgClass(14)} fill="var(--chakra-colors-ink)">
-            {shortName(causeName(cause))}
-          </text>
-        </g>
+        <LineName key={cause} y={at} line={i}>
+          {shortName(causeName(cause))}
+        </LineName>
       ))}
     </Drawing>
+  );
+}
+
+/** Name of a line behind a piece of it. */
+function LineName({ y, line, children }: { y: number; line: number; children: string }) {
+  return (
+    <g>
+      <line
+        x1={PLOT.right + 6}
+        x2={PLOT.right + 30}
+        y1={y}
+        y2={y}
+        stroke="var(--chakra-colors-ink)"
+        strokeWidth={line === 0 ? 3 : 2}
+        strokeDasharray={dashes[line]}
+      />
+      <text x={PLOT.right + 36} y={y + 4} className={svgClass(14)} fill="var(--chakra-colors-ink)">
+        {children}
+      </text>
+    </g>
   );
 }
 

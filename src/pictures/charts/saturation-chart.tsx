@@ -1,5 +1,6 @@
 "use client";
 
+import type { ReactNode } from "react";
 import { type CandidateName, candidateSaturationKpa, identify } from "@/core/fluids/identification";
 import type { Refrigerant } from "@/core/fluids/refrigerants";
 import { useFigures } from "@/ui/figures";
@@ -104,23 +105,12 @@ export function SaturationChart(props: SaturationChartProps) {
           />
         ))}
         {ends.map(({ name, y: at }) => (
-          <text
-            key={name}
-            x={RIGHT + 8}
-            y={at + 4}
-            className={svgClass(14)}
-            fontWeight={name === expected ? 700 : 400}
-            fill={name === expected ? "var(--chakra-colors-ink)" : "var(--chakra-colors-soft)"}
-          >
+          <LineEnd key={name} y={at + 4} strong={name === expected}>
             {name}
             {shown.find((candidate) => candidate.name === name)?.fits ? " fits" : ""}
-          </text>
+          </LineEnd>
         ))}
-        <g stroke="var(--chakra-colors-ink)" strokeWidth="3" strokeLinecap="round">
-          <line x1={x(soakC)} x2={x(soakC)} y1={y(gaugeKpa - uncertaintyKpa)} y2={y(gaugeKpa + uncertaintyKpa)} />
-          <line x1={x(soakC - soakUncertaintyK)} x2={x(soakC + soakUncertaintyK)} y1={y(gaugeKpa)} y2={y(gaugeKpa)} />
-        </g>
-        <circle cx={x(soakC)} cy={y(gaugeKpa)} r="4.5" fill="var(--chakra-colors-ink)" />
+        <ReadingCross {...props} x={x} y={y} />
       </Drawing>
       <figcaption style={{ fontSize: "calc(14px * var(--evrid-scale, 1))", color: "var(--chakra-colors-soft)" }}>
         {words}
@@ -129,6 +119,39 @@ export function SaturationChart(props: SaturationChartProps) {
           : ""}
       </figcaption>
     </figure>
+  );
+}
+
+interface ReadingCrossProps
+  extends Pick<SaturationChartProps, "gaugeKpa" | "uncertaintyKpa" | "soakC" | "soakUncertaintyK"> {
+  x: (celsius: number) => number;
+  y: (kpa: number) => number;
+}
+
+/** The reading, as far as its uncertainty reaches either way. */
+function ReadingCross({ gaugeKpa, uncertaintyKpa, soakC, soakUncertaintyK, x, y }: ReadingCrossProps) {
+  return (
+    <>
+      <g stroke="var(--chakra-colors-ink)" strokeWidth="3" strokeLinecap="round">
+        <line x1={x(soakC)} x2={x(soakC)} y1={y(gaugeKpa - uncertaintyKpa)} y2={y(gaugeKpa + uncertaintyKpa)} />
+        <line x1={x(soakC - soakUncertaintyK)} x2={x(soakC + soakUncertaintyK)} y1={y(gaugeKpa)} y2={y(gaugeKpa)} />
+      </g>
+      <circle cx={x(soakC)} cy={y(gaugeKpa)} r="4.5" fill="var(--chakra-colors-ink)" />
+    </>
+  );
+}
+
+function LineEnd({ y, strong, children }: { y: number; strong: boolean; children: ReactNode }) {
+  return (
+    <text
+      x={RIGHT + 8}
+      y={y}
+      className={svgClass(14)}
+      fontWeight={strong ? 700 : 400}
+      fill={strong ? "var(--chakra-colors-ink)" : "var(--chakra-colors-soft)"}
+    >
+      {children}
+    </text>
   );
 }
 

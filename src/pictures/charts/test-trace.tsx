@@ -94,33 +94,39 @@ export function TestTrace({ settings }: { settings: readonly TracedSetting[] }) 
               at={(value) => x(value)}
               y={bottom + 17}
             />
-            {(["high", "low"] as const).map((channel) => {
-              const course = courseOfTrace(trace, channel);
-              const first = course[0];
-              return (
-                first && (
-                  <g key={channel}>
-                    <path
-                      d={courseOf(course.map(({ beforeS, value }) => [x(beforeS), y.at(value)]))}
-                      fill="none"
-                      stroke={channel === "high" ? INK : LOW}
-                      strokeWidth="2"
-                    />
-                    <text
-                      x={x(first.beforeS) + 4}
-                      y={y.at(first.value) - 7}
-                      style={label}
-                      fill={channel === "high" ? INK : LOW}
-                    >
-                      {channel}
-                    </text>
-                  </g>
-                )
-              );
-            })}
+            {(["high", "low"] as const).map((channel) => (
+              <SideCourse key={channel} trace={trace} channel={channel} x={x} y={y.at} />
+            ))}
           </g>
         );
       })}
     </Drawing>
+  );
+}
+
+interface SideCourseProps {
+  trace: TracedSetting["trace"];
+  channel: "high" | "low";
+  x: (beforeS: number) => number;
+  y: (kpa: number) => number;
+}
+
+function SideCourse({ trace, channel, x, y }: SideCourseProps) {
+  const course = courseOfTrace(trace, channel);
+  const [first] = course;
+  if (first === undefined) return null;
+  const ink = channel === "high" ? INK : LOW;
+  return (
+    <g>
+      <path
+        d={courseOf(course.map(({ beforeS, value }) => [x(beforeS), y(value)]))}
+        fill="none"
+        stroke={ink}
+        strokeWidth="2"
+      />
+      <text x={x(first.beforeS) + 4} y={y(first.value) - 7} style={label} fill={ink}>
+        {channel}
+      </text>
+    </g>
   );
 }

@@ -108,19 +108,31 @@ export function NumberField(props: NumberFieldProps) {
           )
         }
       >
-        {silent ? (
-          hint && (
-            <Field.HelperText color="soft" fontSize="sm" mt="0">
-              {say(hint)}
-            </Field.HelperText>
-          )
+        {checked.ok || silent ? (
+          <Hint text={hint} />
         ) : (
-          <Field.ErrorText color="danger" fontSize="sm" mt="0">
-            {checked.ok ? "" : say(entrySentence({ ...spec, label }, checked.issue))}
-          </Field.ErrorText>
+          <Wrong text={entrySentence({ ...spec, label }, checked.issue)} />
         )}
       </FieldNote>
     </Field.Root>
+  );
+}
+
+function Hint({ text }: { text: string | undefined }) {
+  const say = useSay();
+  return text ? (
+    <Field.HelperText color="soft" fontSize="sm" mt="0">
+      {say(text)}
+    </Field.HelperText>
+  ) : null;
+}
+
+function Wrong({ text }: { text: string }) {
+  const say = useSay();
+  return (
+    <Field.ErrorText color="danger" fontSize="sm" mt="0">
+      {say(text)}
+    </Field.ErrorText>
   );
 }
 
