@@ -218,6 +218,7 @@ function ByFiles({ device, doing }: { device: string; doing: Doing }) {
     });
   return (
     <Flex gap="2" mt="3" pt="3" wrap="wrap" align="center" borderTopWidth="1px" borderColor="line">
+      <Text kind="strong">{sharingText.exchange}</Text>
       <BenchButton kind="quiet" onClick={save(false)}>
         {sharingText.saveUpdates}
       </BenchButton>

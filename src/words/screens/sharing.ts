@@ -17,6 +17,7 @@ export const sharingText = {
   deviceName: "Device name",
   allowAgain: "Allow access again",
   readNow: "Read now",
+  exchange: "Exchange by files",
   saveUpdates: "Save updates",
   saveAll: "Save all records",
   readUpdates: "Read updates",
