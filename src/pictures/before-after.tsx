@@ -1,6 +1,7 @@
 "use client";
 
 import type { Measured } from "@/core/readings/derive/measured";
+import type { Figures } from "@/core/units/figures";
 import type { UnitId } from "@/core/units/units";
 import { useFigures } from "@/ui/figures";
 import { beforeAfterText } from "@/words/screens/step-pictures";
@@ -22,6 +23,18 @@ const LEFT = 168;
 const RIGHT = 24;
 const text = (size: DrawingType, weight = 400) => ({ fontSize: svgType(size), fontWeight: weight });
 
+function tableRow({ name, unit, before, after, band }: BeforeAfterRow, figures: Figures): string[] {
+  const decimals = unit === "kPa" ? 0 : 1;
+  return [
+    name,
+    figures.quantity(before.value, unit, decimals),
+    figures.quantity(after.value, unit, decimals),
+    band === null
+      ? "–"
+      : `${figures.number(band.low, unit, decimals)} to ${figures.quantity(band.high, unit, decimals)}`,
+  ];
+}
+
 /** Each reading before the work and after it, beside what a sound vehicle of this label shows: open dot before, full dot after. */
 export function BeforeAfter({ rows }: { rows: readonly BeforeAfterRow[] }) {
   const figures = useFigures();
@@ -34,17 +47,7 @@ export function BeforeAfter({ rows }: { rows: readonly BeforeAfterRow[] }) {
       table={{
         name: beforeAfterText.name,
         head: [beforeAfterText.reading, beforeAfterText.before, beforeAfterText.after, beforeAfterText.sound],
-        rows: rows.map(({ name, unit, before, after, band }) => {
-          const decimals = unit === "kPa" ? 0 : 1;
-          return [
-            name,
-            figures.quantity(before.value, unit, decimals),
-            figures.quantity(after.value, unit, decimals),
-            band === null
-              ? "–"
-              : `${figures.number(band.low, unit, decimals)} to ${figures.quantity(band.high, unit, decimals)}`,
-          ];
-        }),
+        rows: rows.map((row) => tableRow(row, figures)),
       }}
       legend={[
         { mark: "open-dot", text: beforeAfterText.before },

@@ -21,6 +21,17 @@ const MOST_TRIED = 60;
 
 const wait = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
 
+/** Checks each case once. */
+function onceChecked(): (given: DrillCase) => DrillCheck {
+  const checks = new Map<string, DrillCheck>();
+  return (given) => {
+    const key = given.code ?? JSON.stringify(given.state);
+    const known = checks.get(key) ?? checkCase(given);
+    checks.set(key, known);
+    return known;
+  };
+}
+
 /** @param ready gives when the learned committee has come; asked for only where readings are weighed. */
 export function drillService(ready: () => Promise<void> = async () => undefined): DrillWorkerApi {
   let run: DrillRun | null = null;
@@ -28,14 +39,7 @@ export function drillService(ready: () => Promise<void> = async () => undefined)
   let pace = 1;
   let owed = 0;
   let busy = false;
-  const checks = new Map<string, DrillCheck>();
-
-  const checked = (given: DrillCase): DrillCheck => {
-    const key = given.code ?? JSON.stringify(given.state);
-    const known = checks.get(key) ?? checkCase(given);
-    checks.set(key, known);
-    return known;
-  };
+  const checked = onceChecked();
   const tick = () => {
     if (run === null || busy || pace === 0 || run.isOver || run.beliefDue) return;
     owed += (pace * TICK_MS) / 1000 / SAMPLE_S;

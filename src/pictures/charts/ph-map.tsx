@@ -79,6 +79,25 @@ interface MapDrawing extends Omit<PhMapProps, "refrigerant"> {
   inks: ChartInks;
 }
 
+/** What a corner of a cycle says when it is touched: temperature, pressure, enthalpy. */
+function cornerTip(figures: Figures, inks: ChartInks) {
+  const [heat, pressure] = [figures.unit("kJkg"), figures.unit("kPa")];
+  return {
+    trigger: "item",
+    triggerOn: "mousemove|click",
+    backgroundColor: inks.ink,
+    borderWidth: 0,
+    textStyle: { color: inks.line, fontFamily: CHART_FONT },
+    formatter: ({ name, value }: { name: string; value: [number, number, number] }) =>
+      phMapText.absolute(
+        name,
+        figures.quantity(value[2], "degC"),
+        figures.quantity(toBase(value[1], pressure), "kPa"),
+        figures.quantity(toBase(value[0], heat), "kJkg"),
+      ),
+  };
+}
+
 function mapOption({ lines, now, kept, names, figures, inks }: MapDrawing) {
   const [heat, pressure] = [figures.unit("kJkg"), figures.unit("kPa")];
   const at = ([enthalpy, kpa]: readonly [number, number]): [number, number] => [
@@ -137,20 +156,7 @@ function mapOption({ lines, now, kept, names, figures, inks }: MapDrawing) {
     animation: false,
     textStyle: { fontFamily: CHART_FONT, fontSize: 14 },
     grid: { left: 52, right: 14, top: 26, bottom: 40 },
-    tooltip: {
-      trigger: "item",
-      triggerOn: "mousemove|click",
-      backgroundColor: inks.ink,
-      borderWidth: 0,
-      textStyle: { color: inks.line, fontFamily: CHART_FONT },
-      formatter: ({ name, value }: { name: string; value: [number, number, number] }) =>
-        phMapText.absolute(
-          name,
-          figures.quantity(value[2], "degC"),
-          figures.quantity(toBase(value[1], pressure), "kPa"),
-          figures.quantity(toBase(value[0], heat), "kJkg"),
-        ),
-    },
+    tooltip: cornerTip(figures, inks),
     ...phAxes({ least, most }, 3200, figures, inks),
     series: [
       ...lines.isotherms.map(({ points }) => line(points, { color: inks.line, width: 1 })),

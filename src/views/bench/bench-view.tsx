@@ -166,13 +166,7 @@ function OpenBench({ begun }: { begun: Begun }) {
           <BenchButton kind="quiet" aria-expanded={picking} onClick={() => setPicking(!picking)}>
             {benchViewText.selectVehicle}
           </BenchButton>
-          <BenchButton
-            kind="quiet"
-            disabled={JSON.stringify(asSound(state)) === JSON.stringify(state)}
-            onClick={() => set(asSound)}
-          >
-            {benchViewText.clearFaults}
-          </BenchButton>
+          <ClearFaults state={state} onClear={() => set(asSound)} />
           <BenchButton disabled={keepOne === null} onClick={() => keepOne && setKept(keepOne)}>
             {benchViewText.saveToCompare}
           </BenchButton>
@@ -189,11 +183,7 @@ function OpenBench({ begun }: { begun: Begun }) {
           p="4"
           borderRightWidth="1px"
           borderColor="line"
-          position={{ md: "sticky" }}
-          top="0"
-          maxH={{ md: "calc(100dvh - 100px)" }}
-          overflowY={{ md: "auto" }}
-          overflowX={{ md: "hidden" }}
+          {...ownScroll}
           aria-label={commonText.settings}
           role="group"
         >
@@ -234,6 +224,24 @@ function OpenBench({ begun }: { begun: Begun }) {
         </BenchSide>
       </Grid>
     </AppFrame>
+  );
+}
+
+/** Scrolls by itself beside the pictures. */
+const ownScroll = {
+  position: { md: "sticky" },
+  top: "0",
+  maxH: { md: "calc(100dvh - 100px)" },
+  overflowY: { md: "auto" },
+  overflowX: { md: "hidden" },
+} as const;
+
+function ClearFaults({ state, onClear }: { state: BenchState; onClear: () => void }) {
+  const sound = JSON.stringify(asSound(state)) === JSON.stringify(state);
+  return (
+    <BenchButton kind="quiet" disabled={sound} onClick={onClear}>
+      {benchViewText.clearFaults}
+    </BenchButton>
   );
 }
 

@@ -79,9 +79,7 @@ function Asked() {
   if (asked !== null && !asked.ok)
     return <Refused title={drillViewText.noSuchCase} text={sourceSentence(asked.issue)} />;
   const number = Number(query.get("n") ?? 0);
-  const setCode = ofClass === undefined ? undefined : codesOf(ofClass.set)[number - 1];
-  const begun =
-    asked ?? (setCode === undefined ? null : sourceOfQuery(new URLSearchParams({ code: setCode }).toString()));
+  const begun = asked ?? (ofClass === undefined ? null : caseOfSet(ofClass, number));
   if (kept === null || (begun !== null && learner === null)) return <Looking />;
   if (begun === null || !begun.ok || learner === null)
     return (
@@ -103,9 +101,7 @@ function Asked() {
       key={`${key} ${round}`}
       source={source}
       given={made.value}
-      name={
-        ofClass === undefined ? undefined : `${ofClass.set.title}, ${classSetsText.caseOf(number, false).toLowerCase()}`
-      }
+      name={ofClass && `${ofClass.set.title}, ${classSetsText.caseOf(number, false).toLowerCase()}`}
       learnerId={learner.id}
       unsavedReason={unsavedReason}
       onAgain={() =>
@@ -133,6 +129,12 @@ function Asked() {
       }}
     />
   );
+}
+
+/** Case of a class set by its number, from 1; null where there is none. */
+function caseOfSet({ set }: KeptClassSet, number: number) {
+  const code = codesOf(set)[number - 1];
+  return code === undefined ? null : sourceOfQuery(new URLSearchParams({ code }).toString());
 }
 
 /** The debrief of a run, unless it is of a class whose answers are sealed. */

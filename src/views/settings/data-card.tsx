@@ -31,7 +31,6 @@ type Said = { tone: "act" | "done"; title: string; text: string } | null;
 export function DataCard() {
   const kept = useStored(countStored);
   const [said, setSaid] = useState<Said>(null);
-  const [word, setWord] = useState("");
   const files = useFileImport();
   const failed = (error: unknown) =>
     setSaid({
@@ -51,10 +50,10 @@ export function DataCard() {
   const known = kept.state === "ready" && copies.state === "ready" ? copies.value : null;
   const toType = known === null || kept.state !== "ready" ? null : eraseWord(kept.value.jobs, known);
   const erase = () =>
-    eraseAll().then(() => {
-      setWord("");
-      setSaid({ tone: "done", title: dataCardText.erased, text: dataCardText.allDataWasErasedFrom });
-    }, failed);
+    void eraseAll().then(
+      () => setSaid({ tone: "done", title: dataCardText.erased, text: dataCardText.allDataWasErasedFrom }),
+      failed,
+    );
   return (
     <Card title={dataCardText.dataInThisBrowser}>
       {kept.state === "ready" ? (
@@ -93,21 +92,42 @@ export function DataCard() {
           </Notice>
         </Box>
       )}
-      <Flex gap="3" mt="4" align="end" css={fieldRow} wrap="wrap" borderTopWidth="1px" borderColor="line" pt="3">
-        <Box w="260px">
-          <TextField
-            label={dataCardText.typeToEraseEverything(toType ?? dataCardText.erase)}
-            value={word}
-            onChange={setWord}
-          />
-        </Box>
-        <BenchButton kind="act" disabled={toType === null || word.trim().toLowerCase() !== toType} onClick={erase}>
-          {dataCardText.eraseEverything}
-        </BenchButton>
-        <Text kind="soft" flex="1 1 220px">
-          {known === null ? "" : eraseSentence(known)}
-        </Text>
-      </Flex>
+      <EraseLine toType={toType} onErase={erase}>
+        {known === null ? "" : eraseSentence(known)}
+      </EraseLine>
     </Card>
+  );
+}
+
+interface EraseLineProps {
+  /** To be typed first; null while the records are counted. */
+  toType: string | null;
+  onErase: () => void;
+  children: string;
+}
+
+function EraseLine({ toType, onErase, children }: EraseLineProps) {
+  const [word, setWord] = useState("");
+  const typed = toType !== null && word.trim().toLowerCase() === toType;
+  const erase = () => {
+    setWord("");
+    onErase();
+  };
+  return (
+    <Flex gap="3" mt="4" align="end" css={fieldRow} wrap="wrap" borderTopWidth="1px" borderColor="line" pt="3">
+      <Box w="260px">
+        <TextField
+          label={dataCardText.typeToEraseEverything(toType ?? dataCardText.erase)}
+          value={word}
+          onChange={setWord}
+        />
+      </Box>
+      <BenchButton kind="act" disabled={!typed} onClick={erase}>
+        {dataCardText.eraseEverything}
+      </BenchButton>
+      <Text kind="soft" flex="1 1 220px">
+        {children}
+      </Text>
+    </Flex>
   );
 }

@@ -90,13 +90,7 @@ export function LogChooser({ act, refrigerant = null, altitudeM = null, onLog }:
       >
         {logChooserText.openLogCsv}
       </FileButton>
-      {refused !== null && (
-        <Box mt="3">
-          <Notice tone="act" title={logChooserText.logNotRead}>
-            {refused}
-          </Notice>
-        </Box>
-      )}
+      {refused !== null && <NotRead>{refused}</NotRead>}
       {preview && mapping && (
         <Box mt="3">
           <Mapping
@@ -118,6 +112,16 @@ export function LogChooser({ act, refrigerant = null, altitudeM = null, onLog }:
           </ReadLine>
         </Box>
       )}
+    </Box>
+  );
+}
+
+function NotRead({ children }: { children: string }) {
+  return (
+    <Box mt="3">
+      <Notice tone="act" title={logChooserText.logNotRead}>
+        {children}
+      </Notice>
     </Box>
   );
 }

@@ -4,7 +4,8 @@ import { Box, Flex } from "@chakra-ui/react";
 import { ChevronDown, ChevronUp, Maximize2, Plug, Unplug } from "lucide-react";
 import { type ReactNode, useEffect, useRef } from "react";
 import { labelOf } from "@/core/records/derived/job-label";
-import type { StepId } from "@/core/records/job";
+import type { Job, StepId } from "@/core/records/job";
+import type { Figures } from "@/core/units/figures";
 import { useJob, useJobState, useSimulator } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
@@ -29,6 +30,14 @@ interface JobHeaderProps {
   undo?: ReactNode;
 }
 
+function labelWords(job: Job, figures: Figures): string | null {
+  const { chargeG, toleranceG } = labelOf(job);
+  if (chargeG === null) return null;
+  return toleranceG === null
+    ? `label ${figures.quantity(chargeG, "g")}`
+    : `label ${figures.number(chargeG, "g")} ± ${figures.quantity(toleranceG, "g")}`;
+}
+
 /** The job in hand: vehicle, label, kind of circuit, sources. */
 export function JobHeader({
   step,
@@ -43,13 +52,7 @@ export function JobHeader({
   const rack = useSimulator("status", "source", "engine", "pace");
   const { desk, holder } = useJobState("desk", "holder");
   const { intake } = job;
-  const { chargeG, toleranceG } = labelOf(job);
-  const label =
-    chargeG === null
-      ? null
-      : toleranceG === null
-        ? `label ${figures.quantity(chargeG, "g")}`
-        : `label ${figures.number(chargeG, "g")} ± ${figures.quantity(toleranceG, "g")}`;
+  const label = labelWords(job, figures);
   const facts = [
     [intake.refrigerant && refrigerantLabels[intake.refrigerant], label].filter(Boolean).join(", "),
     [
