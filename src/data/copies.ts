@@ -7,6 +7,7 @@ import * as z from "@/core/zod";
 import { changesSinceCopy, forgetChanges } from "./changes";
 import { loadChosen } from "./choices";
 import { database } from "./database";
+import { allowChosen, type ChosenFolder, chosenFolder, mayUse } from "./folders";
 import { isDemoWorkshop } from "./workshop";
 
 const NAME = "copies";
@@ -27,13 +28,13 @@ export async function howCopied(): Promise<Copies> {
     .above(lastAt ?? "")
     .limit(MOST_COUNTED)
     .toArray();
-  const folder = await chosenFolder();
+  const folder = await chosenFolder(FOLDER);
   return {
     lastAt,
     unsaved: isDemoWorkshop ? 0 : changed.filter(({ jobId, updatedAt }) => files[jobId] !== updatedAt).length,
     others: await changesSinceCopy(),
     folder: folder?.name ?? null,
-    allowed: folder !== null && (await mayWrite(folder)),
+    allowed: folder !== null && (await mayUse(folder)),
   };
 }
 
@@ -58,15 +59,6 @@ export async function noteJobSaved({ id, updatedAt, photos }: Pick<Job, "id" | "
 }
 
 const FOLDER = "copies";
-type Folder = FileSystemDirectoryHandle & {
-  queryPermission?: (of: { mode: "readwrite" }) => Promise<PermissionState>;
-  requestPermission?: (of: { mode: "readwrite" }) => Promise<PermissionState>;
-};
-
-async function chosenFolder(): Promise<Folder | null> {
-  return ((await database.folders.get(FOLDER))?.handle as Folder | undefined) ?? null;
-}
-
 export async function chooseFolder(handle: FileSystemDirectoryHandle): Promise<void> {
   await database.folders.put({ name: FOLDER, handle });
 }
@@ -75,17 +67,8 @@ export async function forgetFolder(): Promise<void> {
   await database.folders.delete(FOLDER);
 }
 
-async function mayWrite(folder: Folder): Promise<boolean> {
-  // One that has no such question, as the browser's own, is always open.
-  return ((await folder.queryPermission?.({ mode: "readwrite" })) ?? "granted") === "granted";
-}
-
 /** Asks the browser to let the folder be written to again; it only asks when somebody has just pressed something. */
-export async function allowFolder(): Promise<boolean> {
-  const folder = await chosenFolder();
-  if (folder === null) return false;
-  return ((await folder.requestPermission?.({ mode: "readwrite" })) ?? "granted") === "granted";
-}
+export const allowFolder = (): Promise<boolean> => allowChosen(FOLDER);
 
 /** A copy a day is kept, so many of them. */
 const MOST_COPIES = 14;
@@ -98,8 +81,8 @@ const COPY = /^evrid-copy-\d{4}-\d{2}-\d{2}\.(zip|json)$/;
  * it did.
  */
 export async function copyToFolder(make: () => Promise<Result<Blob, CopyIssue>>, now = new Date()): Promise<boolean> {
-  const folder = await chosenFolder();
-  if (folder === null || !(await mayWrite(folder))) return false;
+  const folder = await chosenFolder(FOLDER);
+  if (folder === null || !(await mayUse(folder))) return false;
   const asOf = now.toISOString();
   const made = await make();
   if (!made.ok) throw new Error(`the copy could not be read back (${made.issue.code}); older copies are kept`);
@@ -113,7 +96,7 @@ export async function copyToFolder(make: () => Promise<Result<Blob, CopyIssue>>,
   return true;
 }
 
-async function withoutTheOldest(folder: Folder): Promise<void> {
+async function withoutTheOldest(folder: ChosenFolder): Promise<void> {
   const names: string[] = [];
   for await (const name of (folder as unknown as { keys: () => AsyncIterable<string> }).keys())
     if (COPY.test(name)) names.push(name);

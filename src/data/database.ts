@@ -111,7 +111,7 @@ export interface StagedRecords {
 }
 
 /** A record's document as devices share it (data/sharing), by kind and id. */
-interface StoredDocument {
+export interface StoredDocument {
   key: string;
   update: Uint8Array;
   /** What of it stands in the shared folder; null for nothing. */

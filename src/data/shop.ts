@@ -8,6 +8,7 @@ import { fail, type Result, succeed } from "@/core/result";
 import { keptChoices } from "./choices";
 import { database, type StoredPhoto } from "./database";
 import { type Room, roomUsed } from "./keeping";
+import { sharingTables } from "./sharing/device";
 import { loadVehicle } from "./vehicles";
 import { workshop } from "./workshop";
 
@@ -183,12 +184,7 @@ export async function eraseAll(): Promise<void> {
     database.classSets,
     database.changes,
     // Forgotten, not removed: other devices keep theirs.
-    database.documents,
-    database.outbox,
-    database.holders,
-    database.conflicts,
-    database.wantedPictures,
-    database.sharing,
+    ...sharingTables,
   ];
   await database.transaction("rw", all, async () => {
     for (const table of all) await table.clear();

@@ -22,9 +22,10 @@ async function goRound(): Promise<void> {
       again = false;
       await exchange?.round();
     } while (again);
-  })();
+  })().finally(() => {
+    round = null;
+  });
   await round;
-  round = null;
 }
 
 /** The exchange of this device, also in a tab that does not go round. */
@@ -39,7 +40,8 @@ async function goOn(): Promise<void> {
   // Left meanwhile: the page ends this worker.
   if (exchange === null) return;
   for (;;) {
-    await goRound();
+    // A store that refuses to keep the status ends nothing: the next round tries again.
+    await goRound().catch(() => undefined);
     await new Promise((resolve) => setTimeout(resolve, EVERY_MS));
   }
 }

@@ -1,4 +1,4 @@
-/** What a device says of itself in the shared folder: its name, who works with it, and how far it has read. One small file, written whole by its device alone. */
+/** Card of a device in the shared folder: its name, who works with it, and how far it has read. One small file, written whole by its device alone. */
 import { instantSchema } from "../dates";
 import * as z from "../zod";
 

@@ -4,7 +4,7 @@ export type Tree = Readonly<Record<string, unknown>>;
 
 /** A list whose entries are added one by one. */
 export interface LogShape {
-  /** That lead to it. */
+  /** Names that lead to it. */
   names: readonly string[];
   /** Somebody may take an entry away again; from any other log nothing ever goes. */
   removable?: true;

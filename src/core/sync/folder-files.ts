@@ -14,4 +14,12 @@ export interface FolderFiles {
 
 /** The folder as it answered last. */
 export const folderStates = ["ready", "ask", "gone", "none"] as const;
-export type FolderState = (typeof folderStates)[number];
+type FolderState = (typeof folderStates)[number];
+
+/** How a device stands to its folder. */
+export interface FolderStanding {
+  /** Its name; null where files are exchanged by hand. */
+  folder: string | null;
+  allowed: boolean;
+  status: { folder: FolderState; reason: string | null };
+}

@@ -2,7 +2,7 @@
 
 export interface LogItem {
   device: string;
-  /** Of this entry alone, whatever it says. */
+  /** Unique to this entry, whatever it says. */
   key: string;
   json: string;
   /** Key of the entry that it takes back. */
@@ -13,7 +13,7 @@ export interface LogEntry {
   device: string;
   entry: unknown;
   json: string;
-  /** Of the first that says it, and of those that say the same. */
+  /** Keys of the first that says it, and of those that say the same. */
   keys: string[];
 }
 

@@ -78,12 +78,12 @@ export class RecordDocument {
     Y.applyUpdate(this.doc, update);
   }
 
-  /** What the document has beyond a state vector; all of it without one. */
+  /** Update with everything that is beyond a state vector; all of it without one. */
   since(state?: Uint8Array): Uint8Array {
     return Y.encodeStateAsUpdate(this.doc, state);
   }
 
-  /** State vector: what this document knows. */
+  /** State vector of what is known here. */
   state(): Uint8Array {
     return Y.encodeStateVector(this.doc);
   }
@@ -223,6 +223,15 @@ export class RecordDocument {
       for (const [path, leaf] of leavesOf(JSON.parse(json) as Tree, this.shape))
         if (covered.get(path)?.has(key) !== true) add(path, { device, json: leaf, key, isSet: false });
     for (const [key, { device, json }] of set) add(key.slice(0, key.indexOf(MARK)), { device, json, key, isSet: true });
+    for (const names of this.shape.growing ?? []) {
+      const path = names.join(POINT);
+      const values = found.get(path) ?? [];
+      if (values.length > 1)
+        found.set(
+          path,
+          values.filter(({ json }) => !values.some((one) => goesOn(one.json, json))),
+        );
+    }
     return found;
   }
 
@@ -293,6 +302,12 @@ export class RecordDocument {
     }
     return tree;
   }
+}
+
+/** A list, as JSON, goes on from another: "[1,2,3]" from "[1,2]". */
+function goesOn(json: string | null, from: string | null): boolean {
+  if (json === null || from === null || json === from) return false;
+  return from === "[]" || (json.startsWith(from.slice(0, -1)) && json[from.length - 1] === ",");
 }
 
 const sumOf = (record: Tree) => textSum(JSON.stringify(record));

@@ -248,5 +248,5 @@ function joined(parts: readonly Uint8Array[]): Uint8Array<ArrayBuffer> {
   return all;
 }
 
-const sameBytes = (a: Uint8Array, b: Uint8Array): boolean =>
+export const sameBytes = (a: Uint8Array, b: Uint8Array): boolean =>
   a.length === b.length && a.every((byte, i) => byte === b[i]);

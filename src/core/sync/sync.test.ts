@@ -116,6 +116,21 @@ describe("a record written on two devices apart", () => {
     expect(a.conflicts()).toEqual([]);
   });
 
+  it("takes the trace that goes on from the other, and asks where each went its own way", () => {
+    const [a, b] = both();
+    const evacuate = (...trace: number[]) => ({ ...begun, evacuate: { trace, marks: [] } }) as Tree;
+    a.take(evacuate(1, 2));
+    b.take(evacuate(1, 2, 3));
+    meet(a, b);
+    expect(a.record()!.evacuate).toEqual({ trace: [1, 2, 3], marks: [] });
+    expect(a.conflicts()).toEqual([]);
+    a.take(evacuate(1, 2, 3, 4));
+    // No longer than the other, though its text is.
+    b.take(evacuate(1, 2, 3, 45));
+    meet(a, b);
+    expect(a.conflicts().map(({ names }) => names.join("."))).toEqual(["evacuate.trace"]);
+  });
+
   it("asks about a typed number with its unit as one", () => {
     const [a, b] = both();
     a.take({ ...begun, altitude: { text: "24", unit: "degC" } });

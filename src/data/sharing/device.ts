@@ -4,6 +4,7 @@ import { folderStates } from "@/core/sync/folder-files";
 import { readCards } from "@/core/sync/read-cards";
 import * as z from "@/core/zod";
 import { database, type StoredConflicts } from "../database";
+import { allowChosen, type ChosenFolder, chosenFolder, mayUse } from "../folders";
 import { isShared, kindOfTable } from "../outbox";
 import { isDemoWorkshop } from "../workshop";
 import { folderFiles } from "./folder-files";
@@ -11,7 +12,7 @@ import { folderFiles } from "./folder-files";
 const FOLDER = "shared";
 
 /** All that sharing keeps beside the records; forgotten as one. */
-const sharingTables = [
+export const sharingTables = [
   database.documents,
   database.outbox,
   database.holders,
@@ -152,25 +153,10 @@ export async function settleName(others: readonly { device: string; name: string
     );
 }
 
-type Folder = FileSystemDirectoryHandle & {
-  queryPermission?: (of: { mode: "readwrite" }) => Promise<PermissionState>;
-  requestPermission?: (of: { mode: "readwrite" }) => Promise<PermissionState>;
-};
-
-export async function sharedFolder(): Promise<Folder | null> {
-  return ((await database.folders.get(FOLDER))?.handle as Folder | undefined) ?? null;
-}
-
-/** One that has no such question, as the browser's own, is always open. */
-export async function mayUse(folder: Folder): Promise<boolean> {
-  return ((await folder.queryPermission?.({ mode: "readwrite" })) ?? "granted") === "granted";
-}
+export const sharedFolder = (): Promise<ChosenFolder | null> => chosenFolder(FOLDER);
 
 /** Asks the browser to let the folder be used again; it only asks when somebody has just pressed something. */
-export async function allowSharedFolder(): Promise<boolean> {
-  const folder = await sharedFolder();
-  return folder !== null && ((await folder.requestPermission?.({ mode: "readwrite" })) ?? "granted") === "granted";
-}
+export const allowSharedFolder = (): Promise<boolean> => allowChosen(FOLDER);
 
 export interface Sharing {
   device: SharingDevice;

@@ -13,8 +13,15 @@ import type { Result } from "@/core/result";
 import type { Tree } from "@/core/sync/document-shape";
 import { RecordDocument } from "@/core/sync/record-document";
 import { recordOfKey, type SharedKind, shapeOf } from "@/core/sync/shapes";
-import { type DeviceState, type DocumentStore, isPending, newDevice, type OpenDocument } from "@/core/sync/sync-device";
-import { database } from "../database";
+import {
+  type DeviceState,
+  type DocumentStore,
+  isPending,
+  newDevice,
+  type OpenDocument,
+  sameBytes,
+} from "@/core/sync/sync-device";
+import { database, type StoredDocument } from "../database";
 import { isShared } from "../outbox";
 import { jobTables, noteJobs, rebuildRows } from "../record-index";
 import { uniqueKey } from "./device";
@@ -55,20 +62,26 @@ export async function deviceState(device: string): Promise<DeviceState> {
   return kept?.device === device ? kept : newDevice(device);
 }
 
+/** A document with its row as it was opened, and what it knew then. */
+interface StoredOpen extends OpenDocument {
+  row: StoredDocument | null;
+  state: Uint8Array;
+}
+
 /** A change of one document or several, with what its transaction touches. */
 type Change = (documents: ReadonlyMap<string, OpenDocument>) => void;
 
 export class StoredDocuments implements DocumentStore {
   constructor(private readonly device: string) {}
 
-  async open(keys: readonly string[]): Promise<Map<string, OpenDocument>> {
+  async open(keys: readonly string[]): Promise<Map<string, StoredOpen>> {
     const rows = await database.documents.bulkGet([...keys]);
     return new Map(
       keys.map((key, i) => {
-        const row = rows[i];
+        const row = rows[i] ?? null;
         const shape = shapeOf(key) ?? { logs: [], own: [] };
-        const document = new RecordDocument(shape, this.device, uniqueKey, row && [row.update]);
-        return [key, { document, sent: row?.sent ?? null }];
+        const document = new RecordDocument(shape, this.device, uniqueKey, row === null ? [] : [row.update]);
+        return [key, { document, sent: row?.sent ?? null, row, state: document.state() }];
       }),
     );
   }
@@ -91,21 +104,24 @@ export class StoredDocuments implements DocumentStore {
 
   private async changeDocuments(keys: readonly string[], change: Change): Promise<void> {
     const documents = await this.open(keys);
-    const sums = new Map([...documents].map(([key, { document }]) => [key, document.state()]));
     const marked = await database.outbox.bulkGet([...keys]);
     const changedHere = keys.filter((key, i) => marked[i] !== undefined && recordOfKey(key)?.kind !== "picture");
     await this.takeRecords(changedHere, documents);
     change(documents);
     const at = new Date().toISOString();
-    const touched = [...documents].filter(([key, { document }]) => !same(sums.get(key)!, document.state()));
+    const isTouched = ({ document, state }: StoredOpen) => !sameBytes(state, document.state());
+    const touched = [...documents].filter(([, one]) => isTouched(one));
     await database.documents.bulkPut(
-      [...documents].map(([key, one]) => ({
-        key,
-        update: one.document.since(),
-        sent: one.sent,
-        waits: isPending(one) ? 1 : 0,
-        changedAt: at,
-      })),
+      [...documents]
+        .filter(([, one]) => isTouched(one) || one.sent !== one.row?.sent)
+        .map(([key, one]) => ({
+          key,
+          update: one.document.since(),
+          sent: one.sent,
+          waits: isPending(one) ? 1 : 0,
+          // To be written to the folder is no change of what it says.
+          changedAt: isTouched(one) || one.row === null ? at : one.row.changedAt,
+        })),
     );
     await giveRecords(touched);
     await database.outbox.bulkDelete(changedHere);
@@ -259,5 +275,3 @@ async function noteConflicts(documents: ReadonlyMap<string, RecordDocument>): Pr
   await database.conflicts.bulkPut(found.filter(({ conflicts }) => conflicts.length > 0));
   await database.conflicts.bulkDelete(found.filter(({ conflicts }) => conflicts.length === 0).map(({ key }) => key));
 }
-
-const same = (a: Uint8Array, b: Uint8Array) => a.length === b.length && a.every((byte, i) => byte === b[i]);

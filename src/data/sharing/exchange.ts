@@ -11,8 +11,8 @@ import { SyncDevice } from "@/core/sync/sync-device";
 import { frameBytes, readFrames } from "@/core/sync/update-file";
 import { loadChoices } from "../choices";
 import { database } from "../database";
+import { mayUse } from "../folders";
 import {
-  mayUse,
   noStatus,
   type SharingDevice,
   type SharingStatus,
@@ -53,7 +53,6 @@ const monthOf = (now: number) => new Date(now).toISOString().slice(0, 7);
 
 /** Where the rounds of one device stand. */
 export class Exchange {
-  private readonly documents: StoredDocuments;
   private firstSeen = new Map<string, number>();
   private cardAt = 0;
   private lookedAt = 0;
@@ -64,10 +63,9 @@ export class Exchange {
   private constructor(
     private readonly device: SharingDevice,
     private readonly sync: SyncDevice,
-    documents: StoredDocuments,
+    private readonly documents: StoredDocuments,
     private readonly ports: ExchangePorts,
   ) {
-    this.documents = documents;
     this.compactAt = this.now() + COMPACT_MS / 10;
   }
 

@@ -16,6 +16,7 @@ import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { AppFrame } from "@/views/frame/app-frame";
+import { ownScroll, sideColumn } from "@/views/frame/columns";
 import {
   answerWords,
   benchName,
@@ -183,7 +184,7 @@ function OpenBench({ begun }: { begun: Begun }) {
           p="4"
           borderRightWidth="1px"
           borderColor="line"
-          {...ownScroll}
+          {...ownScroll("calc(100dvh - 100px)")}
           aria-label={commonText.settings}
           role="group"
         >
@@ -227,15 +228,6 @@ function OpenBench({ begun }: { begun: Begun }) {
   );
 }
 
-/** Scrolls by itself beside the pictures. */
-const ownScroll = {
-  position: { md: "sticky" },
-  top: "0",
-  maxH: { md: "calc(100dvh - 100px)" },
-  overflowY: { md: "auto" },
-  overflowX: { md: "hidden" },
-} as const;
-
 function ClearFaults({ state, onClear }: { state: BenchState; onClear: () => void }) {
   const sound = JSON.stringify(asSound(state)) === JSON.stringify(state);
   return (
@@ -255,14 +247,7 @@ interface BenchSideProps extends Pick<ReturnType<typeof useBenchWork>, "habits" 
 /** What follows from the state beside the pictures. */
 function BenchSide({ state, hotC, onHot, habits, hotDay, told, children }: BenchSideProps) {
   return (
-    <Stack
-      p="3.5"
-      gap="3.5"
-      minW="0"
-      gridColumn={{ base: "2", xl: "3" }}
-      ps={{ base: "3.5", xl: "0" }}
-      pt={{ base: "0", xl: "3.5" }}
-    >
+    <Stack {...sideColumn}>
       <MethodsCard state={state} hotC={hotC} habits={habits} />
       <HotDayCard hotC={hotC} onHot={onHot} hotDay={hotDay} state={state} />
       <CouldTellCard state={state} told={told} />

@@ -183,17 +183,28 @@ function RankedCause({ cause, rank, due, onRemove }: RankedCauseProps) {
       >
         <GripVertical size={18} aria-hidden />
       </BenchButton>
-      <BenchButton
-        kind="quiet"
-        borderWidth="0"
-        px="2"
-        minW="target"
-        aria-label={answerCardsText.remove(name)}
-        onClick={onRemove}
-      >
-        ×
-      </BenchButton>
+      <RemoveButton name={name} onRemove={onRemove} />
     </Flex>
+  );
+}
+
+interface RemoveButtonProps {
+  name: string;
+  onRemove: () => void;
+}
+
+function RemoveButton({ name, onRemove }: RemoveButtonProps) {
+  return (
+    <BenchButton
+      kind="quiet"
+      borderWidth="0"
+      px="2"
+      minW="target"
+      aria-label={answerCardsText.remove(name)}
+      onClick={onRemove}
+    >
+      ×
+    </BenchButton>
   );
 }
 
@@ -256,22 +267,13 @@ interface AnswerCardProps {
   onCommit: (doing: Doing) => void;
 }
 
-function ChosenCause({ name, onRemove }: { name: string; onRemove: () => void }) {
+function ChosenCause({ name, onRemove }: RemoveButtonProps) {
   return (
     <Flex align="center" borderWidth="1px" borderColor="edge" rounded="card" bg="field" ps="3" py="1" minH="target">
       <Text flex="1" fontSize="md" fontWeight="semibold" lineHeight="1.2">
         {name}
       </Text>
-      <BenchButton
-        kind="quiet"
-        borderWidth="0"
-        px="2"
-        minW="target"
-        aria-label={answerCardsText.remove(name)}
-        onClick={onRemove}
-      >
-        ×
-      </BenchButton>
+      <RemoveButton name={name} onRemove={onRemove} />
     </Flex>
   );
 }

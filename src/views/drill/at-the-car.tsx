@@ -15,6 +15,7 @@ import { Notice } from "@/ui/notice";
 import { useShortcuts } from "@/ui/shortcuts";
 import { Text } from "@/ui/text";
 import { AppFrame } from "@/views/frame/app-frame";
+import { ownScroll, sideColumn } from "@/views/frame/columns";
 import { customerSays } from "@/words/drill";
 import { caseFacts, caseName } from "@/words/drill-sheets";
 import { atTheCarText } from "@/words/screens/drill";
@@ -25,14 +26,8 @@ import { DrillStrip } from "./drill-strip";
 import { Standing } from "./standing-card";
 import { UnsavedNotice } from "./unsaved-notice";
 
-/** A column that scrolls by itself between header and strip, so that the needles stay in sight. */
-const ownScroll = {
-  position: { md: "sticky" },
-  top: "0",
-  maxH: { base: "none", md: "calc(100dvh - 244px)", lg: "calc(100dvh - 172px)" },
-  overflowY: { md: "auto" },
-  overflowX: { md: "hidden" },
-} as const;
+/** Between header and strip. */
+const actsHeight = { base: "none", md: "calc(100dvh - 244px)", lg: "calc(100dvh - 172px)" };
 
 interface AtTheCarProps {
   source: DrillSource;
@@ -106,7 +101,7 @@ export function AtTheCar({ source, name, given, learnerId, unsavedReason, onOver
           borderRightWidth="1px"
           borderColor="line"
           gridRow={{ md: "1 / 3", xl: "1" }}
-          {...ownScroll}
+          {...ownScroll(actsHeight)}
           role="group"
           aria-label={atTheCarText.actions}
           tabIndex={0}
@@ -126,14 +121,7 @@ export function AtTheCar({ source, name, given, learnerId, unsavedReason, onOver
           <Standing car={car} busy={busy} ending={ending} onEnd={end} onAgain={onAgain} />
           <CarPictures given={given} car={car} busy={busy} />
         </Stack>
-        <Stack
-          p="3.5"
-          gap="3.5"
-          minW="0"
-          gridColumn={{ base: "2", xl: "3" }}
-          ps={{ base: "3.5", xl: "0" }}
-          pt={{ base: "0", xl: "3.5" }}
-        >
+        <Stack {...sideColumn}>
           <RankingCard given={given} car={car} busy={busy} />
           <AnswerCard given={given} car={car} busy={busy} onCommit={commit} />
         </Stack>

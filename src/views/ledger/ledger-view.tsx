@@ -17,6 +17,7 @@ import { Card } from "@/ui/card";
 import { FileButton } from "@/ui/fields/file-button";
 import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
+import { Empty } from "@/ui/states/empty";
 import { StoreFailure } from "@/ui/states/store-failure";
 import { Text } from "@/ui/text";
 import { AppFrame } from "@/views/frame/app-frame";
@@ -114,25 +115,12 @@ export function LedgerView() {
             {first !== null && first.lines.length > 0 && <Newest newest={first} />}
           </>
         ) : books.containers.length === 0 && books.lines.length === 0 ? (
-          !adding && <NoStock />
+          !adding && <Empty title={ledgerViewText.noStockYet}>{ledgerViewText.addEachCylinderCanBottle}</Empty>
         ) : (
           <Opened books={books} />
         )}
       </Stack>
     </AppFrame>
-  );
-}
-
-function NoStock() {
-  return (
-    <Box py="16" textAlign="center">
-      <Text fontSize="3xl" fontWeight="semibold">
-        {ledgerViewText.noStockYet}
-      </Text>
-      <Text color="soft" fontSize="md" mt="1">
-        {ledgerViewText.addEachCylinderCanBottle}
-      </Text>
-    </Box>
   );
 }
 

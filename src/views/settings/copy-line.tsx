@@ -4,6 +4,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import { format } from "date-fns";
 import { useState } from "react";
 import { reasonOf } from "@/core/result";
+import { canPickFolders, isDialogClosed, pickFolder } from "@/services/pick-folder";
 import { copyNow } from "@/session/keep-copies";
 import { allowFolder, chooseFolder, forgetFolder, howCopied } from "@/session/records/copies";
 import { useStored } from "@/session/stored";
@@ -12,15 +13,12 @@ import { Text } from "@/ui/text";
 import { copyLineText } from "@/words/screens/settings";
 import { copySentence } from "@/words/shop";
 
-type Picker = { showDirectoryPicker?: (of: object) => Promise<FileSystemDirectoryHandle> };
-
 /** Copies that make themselves, where the browser can: into a folder, a file a day. Elsewhere, what no file has yet. */
 export function CopyLine() {
   const copies = useStored(howCopied);
   const [failure, setFailure] = useState<string | null>(null);
   if (copies.state !== "ready") return null;
   const { folder, allowed } = copies.value;
-  const picker = (globalThis as unknown as Picker).showDirectoryPicker;
   const doing = (act: () => Promise<unknown>) => () =>
     act().then(
       () => {
@@ -28,13 +26,11 @@ export function CopyLine() {
         copies.again();
       },
       (error: unknown) => {
-        // Closing the browser's own dialog is an answer, no failure.
-        if (!(error instanceof DOMException && error.name === "AbortError"))
-          setFailure(copyLineText.failed(reasonOf(error)));
+        if (!isDialogClosed(error)) setFailure(copyLineText.failed(reasonOf(error)));
       },
     );
   const choose = doing(async () => {
-    await chooseFolder(await picker!({ id: "evrid-copies", mode: "readwrite" }));
+    await chooseFolder(await pickFolder("evrid-copies"));
     await copyNow();
   });
   const allow = doing(async () => {
@@ -50,7 +46,7 @@ export function CopyLine() {
           {failure}
         </Text>
       )}
-      {picker === undefined ? (
+      {!canPickFolders() ? (
         <Text kind="soft">{copyLineText.thisBrowserCannotWriteFiles}</Text>
       ) : (
         <Flex gap="2" mt="2" wrap="wrap">

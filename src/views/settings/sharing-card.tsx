@@ -3,6 +3,7 @@
 import { Box, Flex, Stack } from "@chakra-ui/react";
 import { useState } from "react";
 import { reasonOf } from "@/core/result";
+import { canPickFolders, isDialogClosed, pickFolder } from "@/services/pick-folder";
 import { saveBlob } from "@/services/save-file";
 import {
   allowSharedFolder,
@@ -25,16 +26,14 @@ import { useIsDemo } from "@/views/workshop/workshop-strip";
 import { folderTrouble, sharingText } from "@/words/screens/sharing";
 
 type Sharing = NonNullable<Awaited<ReturnType<typeof howShared>>>;
-type Picker = { showDirectoryPicker?: (of: object) => Promise<FileSystemDirectoryHandle> };
 /** An act of the card, with what is said once it is done. */
 type Doing = (act: () => Promise<string | null>) => () => void;
 
-const picker = () => (globalThis as unknown as Picker).showDirectoryPicker;
 /** In front of the number that tells the devices of a shop apart. */
 const kindHere = () => (navigator.maxTouchPoints > 0 ? "Tablet" : "Computer");
 
 async function choose(): Promise<null> {
-  await joinFolder(await picker()!({ id: "evrid-shared", mode: "readwrite" }), kindHere());
+  await joinFolder(await pickFolder("evrid-shared"), kindHere());
   return null;
 }
 
@@ -50,9 +49,7 @@ export function SharingCard() {
         shared.again();
       },
       (error: unknown) => {
-        // Closing the browser's own dialog is an answer, no failure.
-        if (!(error instanceof DOMException && error.name === "AbortError"))
-          setSaid({ alarm: true, text: sharingText.failed(reasonOf(error)) });
+        if (!isDialogClosed(error)) setSaid({ alarm: true, text: sharingText.failed(reasonOf(error)) });
       },
     );
   if (demo) return null;
@@ -84,14 +81,14 @@ function NotYet({ doing }: { doing: Doing }) {
       <Text fontSize="md" maxW="720px">
         {sharingText.purpose}
       </Text>
-      {picker() === undefined && <Text kind="soft">{sharingText.cannotOpenFolders}</Text>}
+      {!canPickFolders() && <Text kind="soft">{sharingText.cannotOpenFolders}</Text>}
       <Flex gap="2" mt="3" wrap="wrap">
-        {picker() !== undefined && (
+        {canPickFolders() && (
           <BenchButton kind="act" onClick={doing(choose)}>
             {sharingText.chooseFolder}
           </BenchButton>
         )}
-        <BenchButton kind={picker() === undefined ? "act" : "quiet"} onClick={byFiles}>
+        <BenchButton kind={canPickFolders() ? "quiet" : "act"} onClick={byFiles}>
           {sharingText.shareByFiles}
         </BenchButton>
       </Flex>
@@ -101,7 +98,7 @@ function NotYet({ doing }: { doing: Doing }) {
 
 function Joined({ sharing, doing }: { sharing: Sharing; doing: Doing }) {
   const { folder, allowed, status } = sharing;
-  const trouble = folder === null ? null : folderTrouble(allowed ? status.folder : "ask", status.reason);
+  const trouble = folderTrouble(sharing);
   const allow = doing(async () => {
     if (await allowSharedFolder()) await shareNow();
     return null;
@@ -130,7 +127,7 @@ function Joined({ sharing, doing }: { sharing: Sharing; doing: Doing }) {
             {sharingText.readNow}
           </BenchButton>
         )}
-        {picker() !== undefined && (
+        {canPickFolders() && (
           <BenchButton kind="quiet" onClick={doing(choose)}>
             {folder === null ? sharingText.chooseFolder : sharingText.changeFolder}
           </BenchButton>

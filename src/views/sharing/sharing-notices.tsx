@@ -19,8 +19,8 @@ import { typed } from "@/words/typed";
 export function SharingNotices({ record }: { record?: string }) {
   const shared = useStored(howShared);
   if (shared.state !== "ready" || shared.value === null) return null;
-  const { folder, allowed, status, conflicts } = shared.value;
-  const trouble = folder === null ? null : folderTrouble(allowed ? status.folder : "ask", status.reason);
+  const { allowed, conflicts } = shared.value;
+  const trouble = folderTrouble(shared.value);
   return (
     <>
       {trouble !== null && record === undefined && (

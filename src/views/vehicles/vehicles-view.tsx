@@ -14,6 +14,7 @@ import { Choice } from "@/ui/fields/choice";
 import { FileButton } from "@/ui/fields/file-button";
 import { TextField } from "@/ui/fields/text-field";
 import { Notice } from "@/ui/notice";
+import { Empty } from "@/ui/states/empty";
 import { StoreFailure } from "@/ui/states/store-failure";
 import { Text } from "@/ui/text";
 import { AppFrame } from "@/views/frame/app-frame";
@@ -76,7 +77,7 @@ export function VehiclesView() {
           <Spinner /> <Text>{vehiclesViewText.loadingVehicles}</Text>
         </Center>
       ) : all.length === 0 ? (
-        <NoVehicles />
+        <Empty title={vehiclesViewText.noVehiclesYet}>{vehiclesViewText.aVehicleAppearsHereOnce}</Empty>
       ) : (
         <Flex as="main" direction="column" h="100%" p="4" gap="3">
           {said !== null && (
@@ -105,19 +106,6 @@ export function VehiclesView() {
         </Flex>
       )}
     </AppFrame>
-  );
-}
-
-function NoVehicles() {
-  return (
-    <Box py="16" textAlign="center">
-      <Text fontSize="3xl" fontWeight="semibold">
-        {vehiclesViewText.noVehiclesYet}
-      </Text>
-      <Text color="soft" fontSize="md" mt="1">
-        {vehiclesViewText.aVehicleAppearsHereOnce}
-      </Text>
-    </Box>
   );
 }
 

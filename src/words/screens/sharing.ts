@@ -1,7 +1,7 @@
 /** Words of the shared folder: its card, its notices, who works on a job. */
 
 import { format, isSameDay } from "date-fns";
-import type { FolderState } from "@/core/sync/folder-files";
+import type { FolderStanding } from "@/core/sync/folder-files";
 import type { Holder } from "@/core/sync/holder";
 
 const clock = (iso: string) => format(new Date(iso), "d MMM, HH:mm:ss");
@@ -45,9 +45,10 @@ export const sharingText = {
     `${what === "reading" ? "Reading" : "Writing"}: ${all === 0 ? 100 : Math.floor((100 * done) / all)} %`,
 } as const;
 
-/** Why the folder is not used; null where it is. */
-export function folderTrouble(folder: FolderState, reason: string | null): string | null {
-  switch (folder) {
+/** Why the folder is not used; null where it is, or where there is none. */
+export function folderTrouble({ folder, allowed, status: { folder: state, reason } }: FolderStanding): string | null {
+  if (folder === null) return null;
+  switch (allowed ? state : "ask") {
     case "ready":
     case "none":
       return null;
