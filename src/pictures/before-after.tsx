@@ -57,63 +57,55 @@ export function BeforeAfter({ rows }: { rows: readonly BeforeAfterRow[] }) {
       role="img"
       aria-label={beforeAfterText.readingsBeforeAndAfterThe}
     >
-      {rows.map(({ name, unit, before, after, band }, i) => {
-        const values = [before.value, after.value, ...(band === null ? [] : [band.low, band.high])];
-        const [least, most] = [Math.min(...values), Math.max(...values)];
-        const room = Math.max((most - least) * 0.2, 0.5);
-        const x = plainScale({ least: least - room, most: most + room, from: LEFT, to: WIDTH - RIGHT });
-        const y = i * ROW + 30;
-        const decimals = unit === "kPa" ? 0 : 1;
-        const apart = Math.abs(x(after.value) - x(before.value)) > 64;
-        return (
-          <g key={name}>
-            <text x="0" y={y + 5} fill="var(--chakra-colors-ink)" style={text(14, 600)}>
-              {name}
-            </text>
-            <path d={`M${LEFT} ${y}H${WIDTH - RIGHT}`} stroke="var(--chakra-colors-line)" strokeWidth="2" />
-            {band !== null && (
-              <rect
-                x={x(band.low)}
-                y={y - 9}
-                width={Math.max(x(band.high) - x(band.low), 2)}
-                height="18"
-                rx="4"
-                fill="var(--chakra-colors-band)"
-                stroke="var(--chakra-colors-done)"
-              />
-            )}
-            <circle
-              cx={x(before.value)}
-              cy={y}
-              r="6"
-              fill="var(--chakra-colors-sheet)"
-              stroke="var(--chakra-colors-ink)"
-              strokeWidth="2"
-            />
-            <circle cx={x(after.value)} cy={y} r="6" fill="var(--chakra-colors-ink)" />
-            {apart && (
-              <text
-                x={x(before.value)}
-                y={y - 14}
-                textAnchor="middle"
-                fill="var(--chakra-colors-soft)"
-                style={text(12)}
-              >
-                {figures.number(before.value, unit, decimals)}
-              </text>
-            )}
-            <text
-              x={x(after.value)}
-              y={y - 14}
-              textAnchor="middle"
-              fill="var(--chakra-colors-ink)"
-              style={text(12, 600)}
-            >
-              {figures.quantity(after.value, unit, decimals)}
-            </text>
-          </g>
-        );
-      })}
+      {rows.map((row, i) => (
+        <RowMarks key={row.name} row={row} y={i * ROW + 30} />
+      ))}
     </Drawing>
+  );
+}
+
+function RowMarks({ row: { name, unit, before, after, band }, y }: { row: BeforeAfterRow; y: number }) {
+  const figures = useFigures();
+  const values = [before.value, after.value, ...(band === null ? [] : [band.low, band.high])];
+  const [least, most] = [Math.min(...values), Math.max(...values)];
+  const room = Math.max((most - least) * 0.2, 0.5);
+  const x = plainScale({ least: least - room, most: most + room, from: LEFT, to: WIDTH - RIGHT });
+  const decimals = unit === "kPa" ? 0 : 1;
+  const apart = Math.abs(x(after.value) - x(before.value)) > 64;
+  return (
+    <g>
+      <text x="0" y={y + 5} fill="var(--chakra-colors-ink)" style={text(14, 600)}>
+        {name}
+      </text>
+      <path d={`M${LEFT} ${y}H${WIDTH - RIGHT}`} stroke="var(--chakra-colors-line)" strokeWidth="2" />
+      {band !== null && (
+        <rect
+          x={x(band.low)}
+          y={y - 9}
+          width={Math.max(x(band.high) - x(band.low), 2)}
+          height="18"
+          rx="4"
+          fill="var(--chakra-colors-band)"
+          stroke="var(--chakra-colors-done)"
+        />
+      )}
+      <circle
+        cx={x(before.value)}
+        cy={y}
+        r="6"
+        fill="var(--chakra-colors-sheet)"
+        stroke="var(--chakra-colors-ink)"
+        strokeWidth="2"
+      />
+      <circle cx={x(after.value)} cy={y} r="6" fill="var(--chakra-colors-ink)" />
+      {apart && (
+        <text x={x(before.value)} y={y - 14} textAnchor="middle" fill="var(--chakra-colors-soft)" style={text(12)}>
+          {figures.number(before.value, unit, decimals)}
+        </text>
+      )}
+      <text x={x(after.value)} y={y - 14} textAnchor="middle" fill="var(--chakra-colors-ink)" style={text(12, 600)}>
+        {figures.quantity(after.value, unit, decimals)}
+      </text>
+    </g>
   );
 }

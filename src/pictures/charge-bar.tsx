@@ -24,9 +24,6 @@ interface ChargeBarProps {
 export function ChargeBar({ inputs, balance, pace, runsOut, foot }: ChargeBarProps) {
   const figures = useFigures();
   const { labelG, toleranceG } = inputs;
-  // The bar ends well past the band, so that an overfill is seen as one.
-  const end = Math.max(labelG * 1.15, labelG + 2 * toleranceG, balance.inVehicleG * 1.02);
-  const share = (grams: number) => `${Math.min(100, Math.max(0, (grams / end) * 100))}%`;
   const word = standingWord(balance, figures);
   return (
     <Card title={chargeBarText.inTheVehicle}>
@@ -52,59 +49,66 @@ export function ChargeBar({ inputs, balance, pace, runsOut, foot }: ChargeBarPro
           )}
         </Box>
       </Flex>
-      <Box
-        position="relative"
-        h={runsOut.length > 0 ? "88px" : "64px"}
-        mt="4"
-        role="img"
-        aria-label={chargeBarText.inTheVehicle2(figures.quantity(balance.inVehicleG, "g"), word)}
-      >
-        <Box
-          position="absolute"
-          top="22px"
-          left="0"
-          right="0"
-          h="34px"
-          borderWidth="1px"
-          borderColor="ink"
-          bg="field"
-        />
-        <Box
-          position="absolute"
-          top="16px"
-          h="46px"
-          left={share(labelG - toleranceG)}
-          width={share(2 * toleranceG)}
-          bg="band"
-          borderXWidth="2px"
-          borderColor="done"
-        />
-        <Box position="absolute" top="22px" left="0" h="34px" width={share(balance.inVehicleG)} bg="liquid" />
-        <Box position="absolute" top="12px" h="50px" width="3px" bg="ink" left={share(balance.inVehicleG)} />
-        <Text
-          position="absolute"
-          top="-6px"
-          left={share(labelG)}
-          transform={`translateX(-${share(labelG)})`}
-          fontSize="sm"
-          fontWeight="semibold"
-          color="done"
-          whiteSpace="nowrap"
-        >
-          {chargeBarText.labelTo(figures.number(labelG - toleranceG, "g"), figures.number(labelG + toleranceG, "g"))}
-        </Text>
-        {runsOut.map(({ name, atG }) => (
-          <EmptyMark key={name} at={share(atG)}>
-            {chargeBarText.emptiesNear(name, figures.quantity(atG, "g"))}
-          </EmptyMark>
-        ))}
-      </Box>
+      <FillBar inputs={inputs} inVehicleG={balance.inVehicleG} word={word} runsOut={runsOut} />
       {foot && (
         <Text kind="note" mt="1">
           {foot}
         </Text>
       )}
     </Card>
+  );
+}
+
+interface FillBarProps extends Pick<ChargeBarProps, "inputs" | "runsOut"> {
+  inVehicleG: number;
+  /** The standing in words. */
+  word: string;
+}
+
+function FillBar({ inputs: { labelG, toleranceG }, inVehicleG, word, runsOut }: FillBarProps) {
+  const figures = useFigures();
+  // The bar ends well past the band, so that an overfill is seen as one.
+  const end = Math.max(labelG * 1.15, labelG + 2 * toleranceG, inVehicleG * 1.02);
+  const share = (grams: number) => `${Math.min(100, Math.max(0, (grams / end) * 100))}%`;
+  return (
+    <Box
+      position="relative"
+      h={runsOut.length > 0 ? "88px" : "64px"}
+      mt="4"
+      role="img"
+      aria-label={chargeBarText.inTheVehicle2(figures.quantity(inVehicleG, "g"), word)}
+    >
+      <Box position="absolute" top="22px" left="0" right="0" h="34px" borderWidth="1px" borderColor="ink" bg="field" />
+      <Box
+        position="absolute"
+        top="16px"
+        h="46px"
+        left={share(labelG - toleranceG)}
+        width={share(2 * toleranceG)}
+        bg="band"
+        borderXWidth="2px"
+        borderColor="done"
+      />
+      <Box position="absolute" top="22px" left="0" h="34px" width={share(inVehicleG)} bg="liquid" />
+      <Box position="absolute" top="12px" h="50px" width="3px" bg="ink" left={share(inVehicleG)} />
+      <Text
+        position="absolute"
+        top="-6px"
+        left={share(labelG)}
+        transform={`translateX(-${share(labelG)})`}
+        fontSize="sm"
+        fontWeight="semibold"
+        color="done"
+        whiteSpace="nowrap"
+      >
+        {chargeBarText.labelTo(figures.number(labelG - toleranceG, "g"), figures.number(labelG + toleranceG, "g"))}
+      </Text>
+      {runsOut.map(({ name, atG }) => (
+        <EmptyMark key={name} at={share(atG)}>
+          {chargeBarText.emptiesNear(name, figures.quantity(atG, "g"))}
+        </EmptyMark>
+      ))}
+    </Box>
   );
 }
 

@@ -83,15 +83,6 @@ export function drillService(ready: () => Promise<void> = async () => undefined)
       onRun([], standing(run));
       return null;
     },
-    async check(source) {
-      await ready();
-      const given = caseOf(source);
-      return given && checked(given);
-    },
-    async make(theme, cause, from) {
-      await ready();
-      return madeCode(theme, cause, from, checked);
-    },
     async hint() {
       if (run === null) return null;
       await ready();
@@ -103,6 +94,22 @@ export function drillService(ready: () => Promise<void> = async () => undefined)
       if (run === null) return null;
       await ready();
       return debriefOf(run, checked(run.given));
+    },
+    ...casesService(ready, checked),
+  };
+}
+
+/** What is asked of a case, whether or not a run is open. */
+function casesService(ready: () => Promise<void>, checked: (given: DrillCase) => DrillCheck) {
+  return {
+    async check(source) {
+      await ready();
+      const given = caseOf(source);
+      return given && checked(given);
+    },
+    async make(theme, cause, from) {
+      await ready();
+      return madeCode(theme, cause, from, checked);
     },
     async debriefOf(source, script, at) {
       await ready();
@@ -120,7 +127,7 @@ export function drillService(ready: () => Promise<void> = async () => undefined)
       const given = caseOf(source);
       return given && lessonOfCase(given);
     },
-  };
+  } satisfies Partial<DrillWorkerApi>;
 }
 
 function standing(of: DrillRun): RunStanding {

@@ -74,20 +74,7 @@ export function SaturationChart(props: SaturationChartProps) {
         aria-label={words}
       >
         <SideAxis {...pressure} from={LEFT} to={RIGHT} labelX={LEFT - 8} line="line" />
-        <FootAxis
-          ticks={[-10, -5, 0, 5, 10].map((step) => ({
-            value: soakC + step,
-            text: figures.number(soakC + step, "degC", 0),
-          }))}
-          at={x}
-          y={FOOT + 18}
-        />
-        <text x={RIGHT} y={FOOT + 34} className={svgClass(12)} textAnchor="end" fill="var(--chakra-colors-soft)">
-          {saturationChartText.soakTemperature(figures.label("degC"))}
-        </text>
-        <text x={LEFT} y={FOOT + 34} className={svgClass(12)} fill="var(--chakra-colors-soft)">
-          {saturationChartText.gauge(figures.label("kPa"))}
-        </text>
+        <SoakAxis soakC={soakC} x={x} />
         <clipPath id="saturation-plot">
           <rect x={LEFT} y={TOP} width={RIGHT - LEFT} height={FOOT - TOP} />
         </clipPath>
@@ -119,6 +106,29 @@ export function SaturationChart(props: SaturationChartProps) {
           : ""}
       </figcaption>
     </figure>
+  );
+}
+
+/** Soak temperature along the foot, with the units of both axes. */
+function SoakAxis({ soakC, x }: { soakC: number; x: (celsius: number) => number }) {
+  const figures = useFigures();
+  return (
+    <>
+      <FootAxis
+        ticks={[-10, -5, 0, 5, 10].map((step) => ({
+          value: soakC + step,
+          text: figures.number(soakC + step, "degC", 0),
+        }))}
+        at={x}
+        y={FOOT + 18}
+      />
+      <text x={RIGHT} y={FOOT + 34} className={svgClass(12)} textAnchor="end" fill="var(--chakra-colors-soft)">
+        {saturationChartText.soakTemperature(figures.label("degC"))}
+      </text>
+      <text x={LEFT} y={FOOT + 34} className={svgClass(12)} fill="var(--chakra-colors-soft)">
+        {saturationChartText.gauge(figures.label("kPa"))}
+      </text>
+    </>
   );
 }
 

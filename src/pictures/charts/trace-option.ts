@@ -108,40 +108,6 @@ export function traceOption(drawing: TraceDrawing): EChartsCoreOption {
     ...endLabels(pressures, pressureScale, sheets.pressures, drawing),
     ...endLabels(temperatures, temperatureScale, sheets.temperatures, drawing),
   ];
-  const axis = (gridIndex: number, scale: Scale, unit: UnitId) => ({
-    type: "value" as const,
-    gridIndex,
-    min: scale.min,
-    max: scale.max,
-    interval: scale.interval,
-    axisLine: { show: false, onZero: false },
-    axisTick: { show: false },
-    axisLabel: {
-      color: inks.soft,
-      formatter: (value: number) => {
-        const text = formatNumber(value, unit, axisDecimals[unit] ?? units[unit].decimals);
-        if (!low || gridIndex === 0) return text;
-        // Low, there is room for the ends of the scale only, and none for its unit above them.
-        return value === scale.min || value === scale.max ? `${text}°` : "";
-      },
-    },
-    splitLine: { lineStyle: { color: inks.line } },
-  });
-  const time = (gridIndex: number, show: boolean) => ({
-    type: "value" as const,
-    gridIndex,
-    min: -minutes,
-    max: 0,
-    interval: minutes <= 2 ? 0.5 : minutes / 3,
-    axisLabel: {
-      show,
-      color: inks.soft,
-      formatter: (value: number) => (value === 0 ? "now" : traceOptionText.min(Number(value.toFixed(1)))),
-    },
-    axisTick: { show },
-    splitLine: { show: false },
-    axisLine: { show, onZero: false, lineStyle: { color: inks.soft } },
-  });
   const title = (text: string, top: number) => ({
     type: "text",
     left: 2,
@@ -157,10 +123,10 @@ export function traceOption(drawing: TraceDrawing): EChartsCoreOption {
       right: RIGHT,
       ...place,
     })),
-    xAxis: [time(0, false), time(1, false), time(2, true)],
+    xAxis: [timeAxis(0, false, drawing), timeAxis(1, false, drawing), timeAxis(2, true, drawing)],
     yAxis: [
-      axis(0, pressureScale, pressureUnit),
-      axis(1, temperatureScale, temperatureUnit),
+      valueAxis(0, pressureScale, pressureUnit, drawing),
+      valueAxis(1, temperatureScale, temperatureUnit, drawing),
       { type: "value" as const, gridIndex: 2, min: 0, max: 1, show: false },
     ],
     series,
@@ -183,6 +149,48 @@ interface Scale {
   min: number;
   max: number;
   interval: number;
+}
+
+/** The scale of a sheet at its left edge. */
+function valueAxis(gridIndex: number, scale: Scale, unit: UnitId, { inks, low = false }: TraceDrawing) {
+  return {
+    type: "value" as const,
+    gridIndex,
+    min: scale.min,
+    max: scale.max,
+    interval: scale.interval,
+    axisLine: { show: false, onZero: false },
+    axisTick: { show: false },
+    axisLabel: {
+      color: inks.soft,
+      formatter: (value: number) => {
+        const text = formatNumber(value, unit, axisDecimals[unit] ?? units[unit].decimals);
+        if (!low || gridIndex === 0) return text;
+        // Low, there is room for the ends of the scale only, and none for its unit above them.
+        return value === scale.min || value === scale.max ? `${text}°` : "";
+      },
+    },
+    splitLine: { lineStyle: { color: inks.line } },
+  };
+}
+
+/** Minutes before the newest sample. */
+function timeAxis(gridIndex: number, show: boolean, { minutes, inks }: TraceDrawing) {
+  return {
+    type: "value" as const,
+    gridIndex,
+    min: -minutes,
+    max: 0,
+    interval: minutes <= 2 ? 0.5 : minutes / 3,
+    axisLabel: {
+      show,
+      color: inks.soft,
+      formatter: (value: number) => (value === 0 ? "now" : traceOptionText.min(Number(value.toFixed(1)))),
+    },
+    axisTick: { show },
+    splitLine: { show: false },
+    axisLine: { show, onZero: false, lineStyle: { color: inks.soft } },
+  };
 }
 
 /** A scale of round numbers in the unit shown, in base units, that holds all lines. */

@@ -171,23 +171,7 @@ function sourceActs({ ports, link, watch, set, get }: Sources) {
   let sources: LiveSources | null = null;
   /** Set while it is still being connected. */
   let engineAsked: Engine | null = null;
-  const keep: Keep = (batch) => {
-    watch.arrived();
-    const { trace, latest, samples } = get();
-    // An instrument that measures no engine speed says nothing of the engine.
-    if (get().source.kind !== "live") noteSwitching(trace, batch, latest);
-    trace.append(batch);
-    set({
-      samples: [...samples, ...batch].slice(-KEPT_SAMPLES),
-      latest: batch.at(-1) ?? latest,
-      stalledS: null,
-    });
-  };
-  /** Valve and machine are as a person says. */
-  const keepByHand: Keep = (batch) => {
-    const { handValve, machine } = get();
-    keep(batch.map((sample) => ({ ...sample, valve: handValve, machine })));
-  };
+  const { keep, keepByHand } = keepers(watch, set, get);
   const disconnect = () => {
     link.close();
     watch.stop();
@@ -256,6 +240,28 @@ function sourceActs({ ports, link, watch, set, get }: Sources) {
       player?.setPace(pace);
     },
   } satisfies Partial<Simulator>;
+}
+
+/** Appending what has come: to the trace, and to the samples that are judged. */
+function keepers(watch: Sources["watch"], set: SetSimulator, get: GetSimulator) {
+  const keep: Keep = (batch) => {
+    watch.arrived();
+    const { trace, latest, samples } = get();
+    // An instrument that measures no engine speed says nothing of the engine.
+    if (get().source.kind !== "live") noteSwitching(trace, batch, latest);
+    trace.append(batch);
+    set({
+      samples: [...samples, ...batch].slice(-KEPT_SAMPLES),
+      latest: batch.at(-1) ?? latest,
+      stalledS: null,
+    });
+  };
+  /** Valve and machine are as a person says. */
+  const keepByHand: Keep = (batch) => {
+    const { handValve, machine } = get();
+    keep(batch.map((sample) => ({ ...sample, valve: handValve, machine })));
+  };
+  return { keep, keepByHand };
 }
 
 /** Valves and machines of such a source are worked by a person, who says so on the screen. */

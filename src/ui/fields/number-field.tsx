@@ -33,18 +33,8 @@ export interface NumberFieldProps {
 
 /** A number with its unit, kept as typed; states field, limit and unit when it cannot be used. */
 export function NumberField(props: NumberFieldProps) {
-  const {
-    spec,
-    value,
-    onChange,
-    label = spec.label,
-    hint,
-    required = false,
-    hideLabel,
-    hideUnit,
-    fixedUnit = false,
-    large = false,
-  } = props;
+  const { spec, value, onChange, label = spec.label, hint, hideLabel, hideUnit } = props;
+  const { required = false, fixedUnit = false, large = false } = props;
   const say = useSay();
   // While the field has the focus its own text rules, so that a slow store never moves the caret.
   const [draft, setDraft] = useState<string | null>(null);
@@ -108,32 +98,29 @@ export function NumberField(props: NumberFieldProps) {
           )
         }
       >
-        {checked.ok || silent ? (
-          <Hint text={hint} />
-        ) : (
-          <Wrong text={entrySentence({ ...spec, label }, checked.issue)} />
-        )}
+        <FieldWords
+          hint={hint}
+          wrong={checked.ok || silent ? null : entrySentence({ ...spec, label }, checked.issue)}
+        />
       </FieldNote>
     </Field.Root>
   );
 }
 
-function Hint({ text }: { text: string | undefined }) {
+/** Why the entry cannot be used; else the hint of the field. */
+function FieldWords({ hint, wrong }: { hint: string | undefined; wrong: string | null }) {
   const say = useSay();
-  return text ? (
+  if (wrong !== null)
+    return (
+      <Field.ErrorText color="danger" fontSize="sm" mt="0">
+        {say(wrong)}
+      </Field.ErrorText>
+    );
+  return hint ? (
     <Field.HelperText color="soft" fontSize="sm" mt="0">
-      {say(text)}
+      {say(hint)}
     </Field.HelperText>
   ) : null;
-}
-
-function Wrong({ text }: { text: string }) {
-  const say = useSay();
-  return (
-    <Field.ErrorText color="danger" fontSize="sm" mt="0">
-      {say(text)}
-    </Field.ErrorText>
-  );
 }
 
 interface AskedUnitsProps {

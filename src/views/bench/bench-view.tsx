@@ -158,6 +158,10 @@ function OpenBench({ begun }: { begun: Begun }) {
   const running = answer?.kind === "running" ? answer : null;
   const shown = running ?? (answer?.kind === "none" ? last : null);
   const keepOne = running === null ? null : withKept(kept, state, running);
+  const openKept = (made: BenchState) => {
+    setNote(null);
+    setState(made);
+  };
   return (
     <AppFrame
       current="bench"
@@ -212,16 +216,7 @@ function OpenBench({ begun }: { begun: Begun }) {
           <TimeCard state={state} />
         </Stack>
         <BenchSide state={state} hotC={hotC} onHot={setHotC} {...{ habits, hotDay, told }}>
-          <KeepMenu
-            state={state}
-            address={address}
-            running={running}
-            jobId={begun.jobId}
-            onOpen={(made) => {
-              setNote(null);
-              setState(made);
-            }}
-          />
+          <KeepMenu state={state} address={address} running={running} jobId={begun.jobId} onOpen={openKept} />
         </BenchSide>
       </Grid>
     </AppFrame>

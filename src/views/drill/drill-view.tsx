@@ -55,7 +55,6 @@ function Asked() {
   const text = query.toString();
   const asked = useMemo(() => sourceOfQuery(text), [text]);
   const { learner, choose } = useLearner(kept?.learners ?? null);
-  const [round, setRound] = useState(0);
   const storedSets = useStored(loadClassSets);
   // A store that refuses holds no set.
   const sets = storedSets.state === "ready" ? storedSets.value : storedSets.state === "loading" ? null : noSets;
@@ -95,14 +94,37 @@ function Asked() {
   const source: DrillSource = begun.value;
   const made = caseOfSource(source);
   if (!made.ok) return <Refused title={drillViewText.noCasePossible} text={sourceSentence(made.issue)} />;
-  const key = runKey(learner.id, source);
+  return (
+    <OpenCase
+      source={source}
+      given={made.value}
+      ofClass={ofClass === undefined ? null : { kept: ofClass, number }}
+      learnerId={learner.id}
+      drills={kept.drills}
+      unsavedReason={unsavedReason}
+    />
+  );
+}
+
+interface OpenCaseProps
+  extends Pick<Parameters<typeof AtTheCar>[0], "source" | "given" | "learnerId" | "unsavedReason"> {
+  /** Class set it belongs to, with its number there. */
+  ofClass: { kept: KeptClassSet; number: number } | null;
+  drills: readonly DrillRecord[];
+}
+
+/** A case at the car, stored when it is over. */
+function OpenCase({ source, given, ofClass, learnerId, drills, unsavedReason }: OpenCaseProps) {
+  const router = useRouter();
+  const [round, setRound] = useState(0);
+  const key = runKey(learnerId, source);
   return (
     <AtTheCar
       key={`${key} ${round}`}
       source={source}
-      given={made.value}
-      name={ofClass && `${ofClass.set.title}, ${classSetsText.caseOf(number, false).toLowerCase()}`}
-      learnerId={learner.id}
+      given={given}
+      name={ofClass === null ? undefined : nameInSet(ofClass.kept, ofClass.number)}
+      learnerId={learnerId}
       unsavedReason={unsavedReason}
       onAgain={() =>
         void dropOpenRun(key)
@@ -110,19 +132,19 @@ function Asked() {
           .then(() => setRound(round + 1))
       }
       onOver={async (debrief, endAt, script) => {
-        const { code, theme } = made.value;
+        const { code, theme } = given;
         const bench = source.kind === "bench" ? queryOfSource(source) : null;
         const record = recordOf(debrief, {
           id: crypto.randomUUID(),
-          learnerId: learner.id,
+          learnerId,
           at: new Date().toISOString(),
           code,
           bench,
           theme,
           script,
           endAt,
-          ...(ofClass === undefined ? {} : { set: { id: ofClass.id, number } }),
-          practice: isRevealed({ code, bench }, kept.drills, revealedCodes()),
+          ...(ofClass === null ? {} : { set: { id: ofClass.kept.id, number: ofClass.number } }),
+          practice: isRevealed({ code, bench }, drills, revealedCodes()),
         });
         await keepRun(record, key);
         router.push(`/drill?run=${record.id}`);
@@ -130,6 +152,9 @@ function Asked() {
     />
   );
 }
+
+const nameInSet = ({ set }: KeptClassSet, number: number) =>
+  `${set.title}, ${classSetsText.caseOf(number, false).toLowerCase()}`;
 
 /** Case of a class set by its number, from 1; null where there is none. */
 function caseOfSet({ set }: KeptClassSet, number: number) {
