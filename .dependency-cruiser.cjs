@@ -34,7 +34,9 @@ module.exports = {
     upOf("core/leak", ["core/causes/", "core/readings/", ...quantities]),
     upOf("core/charge", ["core/causes/", "core/readings/", "core/circuit/", ...quantities]),
     upOf("core/instruments", ["core/causes/", "core/readings/", "core/circuit/", ...quantities]),
+    upOf("core/learning", ["core/causes/", "core/diagnosis/", "core/readings/", ...quantities]),
     upOf("core/records", [
+      "core/learning/",
       "core/drill/(progress|drill-steps|drill-shapes)\\.ts$",
       "core/causes/",
       "core/circuit/",

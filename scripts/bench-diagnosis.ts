@@ -21,6 +21,7 @@ import { foretold, hiddenReadings, impossible } from "../tests/support/hidden-re
 import { type CheckedReason, checkedReasons } from "../tests/support/reason-ratios";
 import { soundReadingsHeld } from "../tests/support/sound-coverage";
 import { isRight, walks } from "../tests/support/walks";
+import { scoreFleets, scoreWorkshops } from "./bench-workshops";
 
 const { values: options } = parseArgs({
   options: {
@@ -33,6 +34,8 @@ const { values: options } = parseArgs({
     sound: { type: "string", default: "400" },
     reasons: { type: "string", default: "60" },
     walks: { type: "string", default: "200" },
+    workshops: { type: "string", default: "40" },
+    fleets: { type: "string", default: "120" },
   },
 });
 
@@ -398,6 +401,8 @@ scorePredictions(Number(options.hidden));
 scoreExpectedRange(Number(options.sound));
 scoreReasons(Number(options.reasons));
 scoreWalks(Number(options.walks));
+scoreWorkshops(Number(options.workshops), 9000);
+scoreFleets(Number(options.fleets), 9100);
 scoreFit({
   "first set": development.map(({ reading }) => reading),
   "second set": second.map(({ reading }) => reading),

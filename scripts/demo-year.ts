@@ -1,8 +1,10 @@
 /** Writes public/demo-year.json: the made-up workshop with a year behind it, as the file of a shop, one record a line. */
-import { writeFileSync } from "node:fs";
+import { readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
+import { provideLearned } from "../src/core/diagnosis/weigh/learned";
 import { yearFile } from "../src/demo/year-file";
 
+provideLearned(readFileSync(path.resolve(import.meta.dirname, "../public/learned.bin")));
 const began = performance.now();
 const text = yearFile();
 writeFileSync(path.resolve(import.meta.dirname, "../public/demo-year.json"), text);

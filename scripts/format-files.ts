@@ -8,6 +8,7 @@ import { classSetSchema } from "@/core/drill/class-set";
 import { DRILL_FILE_VERSION, drillFileSchema } from "@/core/drill/progress";
 import { scheduleSchema } from "@/core/instruments/schedule";
 import { simulateSchema } from "@/core/instruments/simulate-request";
+import { LEARNED_VERSION, learnedSchema } from "@/core/learning/learned-file";
 import { readingFileSchema } from "@/core/readings/file/reading-file";
 import { choicesFileSchema } from "@/core/records/choices";
 import { ARCHIVE_VERSION, MOST_PART_BYTES } from "@/core/records/files/archive";
@@ -42,7 +43,7 @@ const formats: readonly Format[] = [
   {
     id: "evrid.job",
     schema: jobSchema,
-    about: `One vehicle on one visit, version ${NEWEST_JOB_VERSION}; versions 1 to ${NEWEST_JOB_VERSION - 1} are read too. Entries keep the text as it was typed with its unit. \`signOff.credentials\` holds the papers behind a signature; each of \`amendments\` holds the version that it amends as JSON, with who amended it, when and why. A file may carry \`pictures\` beside the record: JPEG as base64 by the id of a photo, at most ${MOST_PHOTOS} of ${MOST_PHOTO_BYTES / 1000} kB. At most ${JOB_FILE_LIMIT_BYTES / 1e6} MB. A newer version, a broken field or books that do not balance are refused by name, and nothing is changed then.`,
+    about: `One vehicle on one visit, version ${NEWEST_JOB_VERSION}; versions 1 to ${NEWEST_JOB_VERSION - 1} are read too. Entries keep the text as it was typed with its unit. \`signOff.credentials\` holds the papers behind a signature; each of \`amendments\` holds the version that it amends as JSON, with who amended it, when and why. \`outcome\` holds what the car turned out to have: answers of a person, and under the signature the results with what the readings had said before the work. A file may carry \`pictures\` beside the record: JPEG as base64 by the id of a photo, at most ${MOST_PHOTOS} of ${MOST_PHOTO_BYTES / 1000} kB. At most ${JOB_FILE_LIMIT_BYTES / 1e6} MB. A newer version, a broken field or books that do not balance are refused by name, and nothing is changed then.`,
   },
   {
     id: "evrid.vehicle",
@@ -95,6 +96,11 @@ const formats: readonly Format[] = [
     schema: deviceCardSchema,
     about:
       "What a device says of itself in a shared folder, version 1, as `<device>.evrid-device`: its name, who works with it, when it was there last by its own clock, and how far it has read each file. Beside it stand `<device>_<month>_<mark>.evrid-updates`, which only that device writes, and `pictures/<SHA-256>_<device>.jpg`. An update file is frames, one after the other and only ever added to, until all devices have read it and one file takes the place of several: the byte E7; the length of the body and its sum (FNV-1a, 32 bit), four bytes each, the higher first; the body: length of the key (two bytes), the key (`job/<id>`, `vehicle/`, `cylinder/`, `stock/`, `learner/`, `drill/`, `holder/<job>`, `picture/<owner>/<photo>`), and an update of Yjs (version 1), deflated (RFC 1951). A file that ends within a frame is still on its way. The document of a record has the maps `bases` (the record as JSON, as it came in), `fields` (path and mark: device, JSON of the value, the bases that it stands over), `gone` (entries taken out of their log) and `removals`, the array `signatures` (device, number of amendments, the whole record as JSON), and an array for each log (device, key, JSON of the entry, key of the entry that it takes back). Names of a path are parted by U+0002, a path from its mark by U+0001; the order of a keyed list stands under U+0003. Logs, keyed lists and what a device keeps for itself: `core/sync/shapes.ts`. A file that is exchanged by hand is an update file of any name, with pictures as frames `jpeg/<owner>/<photo>` (plain JPEG). `bin/evrid merge FOLDER` makes one shop file of such a folder.",
+  },
+  {
+    id: "evrid.learned",
+    schema: learnedSchema,
+    about: `What a workshop learned from its own outcomes, version ${LEARNED_VERSION}, as Track record exports it: how often each cause was found, its share here and everywhere, calibration, and the offsets of thermometers. Written only; outcomes come in with the jobs (\`outcome.signed\` of \`evrid.job\`).`,
   },
   { id: "evrid.schedule", schema: scheduleSchema, about: "What happens to such a vehicle in time." },
 ];

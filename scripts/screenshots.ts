@@ -47,14 +47,9 @@ try {
   await browser.load(`${server.address}/settings`);
   await browser.says(/\d jobs\./);
   await shoot("settings");
-  await browser.load(server.address);
-  await browser.says("Fennick Bakery");
-  await browser.load(`${server.address}/job/demo-estate-car/running`);
-  await browser.says("Evaporator air drop");
-  await browser.press("Superheat");
-  await browser.says("no change in pressure");
-  await shoot("help");
-  await browser.press("Close help");
+  await browser.load(`${server.address}/track-record`);
+  await browser.says("Calibration", 60_000);
+  await shoot("track-record");
   await browser.load(`${server.address}/drill?code=1K-0004Y`);
   await browser.says("Actions");
   for (const act of ["Visual check", "Connect both gauges", "Clamp liquid line", "Probe centre vent"]) {

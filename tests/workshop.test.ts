@@ -11,6 +11,7 @@ import "./suites/records";
 import "./suites/settings";
 import "./suites/signature";
 import "./suites/store-refused";
+import "./suites/track-record";
 import "./suites/troubles";
 import "./suites/two-tabs";
 import "./suites/units";

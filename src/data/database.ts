@@ -4,6 +4,7 @@ import Dexie, { type EntityTable, type Transaction } from "dexie";
 import type { KeptClassSet } from "@/core/drill/class-set";
 import type { DrillRecord, Learner } from "@/core/drill/progress";
 import type { Refrigerant } from "@/core/fluids/refrigerants";
+import type { OutcomeRow } from "@/core/records/derived/outcome-row";
 import { readJob } from "@/core/records/files/job-file";
 import type { ShopPart, ShopPicture } from "@/core/records/files/shop-reader";
 import type { Job } from "@/core/records/job";
@@ -158,10 +159,11 @@ class EvridDatabase extends Dexie {
   wantedPictures!: EntityTable<{ key: string; sha256: string }, "key">;
   /** This device in the shared folder, and how it stands (data/sharing). */
   sharing!: EntityTable<{ name: string; value: unknown }, "name">;
-  // These three follow from the others and can be made anew from them at any time (record-index.ts).
+  // These four follow from the others and can be made anew from them at any time (record-index.ts).
   visits!: EntityTable<Visit, "jobId">;
   vehicleRows!: EntityTable<VehicleRow, "id">;
   bookLines!: EntityTable<BookLine, "id">;
+  outcomes!: EntityTable<OutcomeRow, "jobId">;
 
   constructor(of: WorkshopName) {
     super(databaseName(of));
@@ -208,6 +210,7 @@ class EvridDatabase extends Dexie {
       wantedPictures: "key",
       sharing: "name",
     });
+    this.version(19).stores({ outcomes: "jobId, label" }).upgrade(migrateJobs);
     if (of === "shop") this.use(outboxMiddleware);
   }
 }

@@ -27,7 +27,7 @@ import {
 } from "./database";
 import { Here } from "./here";
 import { keepPictures } from "./photos";
-import { jobTables, noteJobs, rebuildRows } from "./record-index";
+import { forgetLines, jobTables, noteJobs, rebuildRows } from "./record-index";
 import { refused } from "./refused";
 import { dropStaged, seenOf, stageOpened } from "./staging";
 
@@ -317,8 +317,7 @@ async function takenBack(
   }
   if (table === "jobs") {
     for (const visit of await database.visits.bulkGet(ids)) vehicleKeys.add(visit?.vehicleKey ?? "");
-    await database.visits.bulkDelete(gone);
-    await database.bookLines.where("jobId").anyOf(gone).delete();
+    await forgetLines(gone);
     await database.photos.where("jobId").anyOf(gone).delete();
     for (const key of await noteJobs(again as Job[])) vehicleKeys.add(key);
   }

@@ -3,6 +3,7 @@
  * came into the store another way.
  */
 import { readable } from "@/core/read-record";
+import { outcomeRowOf } from "@/core/records/derived/outcome-row";
 import { readJob } from "@/core/records/files/job-file";
 import type { Job } from "@/core/records/job";
 import { isPractice } from "@/core/records/practice";
@@ -20,6 +21,7 @@ export const jobTables = [
   database.vehicles,
   database.vehicleRows,
   database.bookLines,
+  database.outcomes,
 ] as const;
 
 /** Within a transaction over {@link jobTables}: the job has been stored. `was`: as it stood before, where that is at hand. */
@@ -33,8 +35,18 @@ export async function noteJob(job: Job, was: Job | null = null): Promise<void> {
     await database.bookLines.where("jobId").equals(job.id).delete();
     await database.bookLines.bulkPut(lines);
   }
+  await noteOutcome(job);
   if (before !== undefined && sameButDate(before, visit)) return;
   await rebuildRows([visit.vehicleKey, before?.vehicleKey ?? ""]);
+}
+
+/** Written only where it changes: whoever follows what was learned reads all of it anew then. */
+async function noteOutcome(job: Job): Promise<void> {
+  const row = outcomeRowOf(job);
+  const before = await database.outcomes.get(job.id);
+  if (JSON.stringify(row) === JSON.stringify(before ?? null)) return;
+  if (row === null) await database.outcomes.delete(job.id);
+  else await database.outcomes.put(row);
 }
 
 /** Within a transaction over {@link jobTables}: these jobs have been stored; gives the names of the vehicles they hang on, and hung on before. */
@@ -48,6 +60,9 @@ export async function noteJobs(jobs: readonly Job[]): Promise<string[]> {
     .anyOf(before.map(({ jobId }) => jobId))
     .delete();
   await database.bookLines.bulkPut(jobs.flatMap(linesOfJob));
+  const rows = jobs.flatMap((job) => outcomeRowOf(job) ?? []);
+  await database.outcomes.bulkDelete(ids);
+  await database.outcomes.bulkPut(rows);
   return [...visits, ...before].map(({ vehicleKey }) => vehicleKey);
 }
 
@@ -57,9 +72,15 @@ const sameButDate = (a: Visit, b: Visit) =>
 /** Within a transaction over {@link jobTables}: the job has gone. */
 export async function forgetJob(id: string): Promise<void> {
   const before = await database.visits.get(id);
-  await database.visits.delete(id);
-  await database.bookLines.where("jobId").equals(id).delete();
+  await forgetLines([id]);
   if (before !== undefined) await rebuildRows([before.vehicleKey]);
+}
+
+/** Within a transaction over {@link jobTables}: nothing of these jobs is left but the lines of their vehicles. */
+export async function forgetLines(jobIds: readonly string[]): Promise<void> {
+  await database.visits.bulkDelete([...jobIds]);
+  await database.outcomes.bulkDelete([...jobIds]);
+  await database.bookLines.where("jobId").anyOf(jobIds).delete();
 }
 
 /** Within a transaction over {@link jobTables}: the lines of all vehicles that go by one of these names. `onSome` hears how many names are done. */
@@ -155,7 +176,7 @@ const AT_ONCE = 300;
 
 /** The form of the index; another one is made anew from all jobs. */
 export const INDEX_NAME = "record-index";
-const INDEX = { name: INDEX_NAME, json: JSON.stringify({ version: 6 }) };
+const INDEX = { name: INDEX_NAME, json: JSON.stringify({ version: 7 }) };
 
 /** Makes the index once, for records of an earlier release; from then on every write keeps it. Costs one look where it is made. */
 export async function settleIndexOnce(): Promise<void> {
@@ -165,6 +186,7 @@ export async function settleIndexOnce(): Promise<void> {
   if (made !== undefined)
     await database.transaction("rw", [...jobTables], async () => {
       await database.visits.clear();
+      await database.outcomes.clear();
       await database.bookLines.clear();
       await database.vehicleRows.clear();
     });
@@ -185,15 +207,15 @@ export async function settleIndex(): Promise<void> {
 async function settleSome(missing: readonly string[], gone: readonly string[]): Promise<void> {
   await database.transaction("rw", [...jobTables], async () => {
     const keys = new Set<string>();
-    for (const id of gone) {
-      keys.add((await database.visits.get(id))?.vehicleKey ?? "");
-      await database.bookLines.where("jobId").equals(id).delete();
-    }
-    await database.visits.bulkDelete([...gone]);
+    for (const id of gone) keys.add((await database.visits.get(id))?.vehicleKey ?? "");
+    await forgetLines(gone);
     for (const [i, stored] of (await database.jobs.bulkGet([...missing])).entries()) {
       const read = stored === undefined ? null : readJob(stored);
       const visit = read?.ok ? visitOf(read.value) : unreadableVisit(missing[i]!);
-      if (read?.ok) await database.bookLines.bulkPut(linesOfJob(read.value));
+      if (read?.ok) {
+        await database.bookLines.bulkPut(linesOfJob(read.value));
+        await noteOutcome(read.value);
+      }
       await database.visits.put(visit);
       keys.add(visit.vehicleKey);
     }

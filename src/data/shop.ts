@@ -174,6 +174,7 @@ export async function eraseAll(): Promise<void> {
     database.visits,
     database.vehicleRows,
     database.bookLines,
+    database.outcomes,
     database.imports,
     database.importedRecords,
     database.staged,

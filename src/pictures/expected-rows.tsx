@@ -27,11 +27,11 @@ type Reading = Pick<JudgedStream, "values"> & { derived: DerivedValues | null };
 /** Every reading beside what nine in ten healthy vehicles of this label show now. */
 export function ExpectedRows({
   bands,
-  ownTests,
+  narrowedBy: { ownTests, sisters },
   live,
 }: {
   bands: ExpectedRanges["ranges"] | null;
-  ownTests: number;
+  narrowedBy: Pick<ExpectedRanges, "ownTests" | "sisters">;
   live: Reading;
 }) {
   const figures = useFigures();
@@ -82,7 +82,9 @@ export function ExpectedRows({
       <Text kind="note" mt="2">
         {ownTests > 0
           ? expectedRowsText.rangeOf90OfSound(ownTests, ownTests === 1 ? "reading" : "readings")
-          : expectedRowsText.text90OfSoundVehiclesAre}
+          : sisters > 0
+            ? expectedRowsText.rangeOfSisters(sisters)
+            : expectedRowsText.text90OfSoundVehiclesAre}
       </Text>
     </>
   );

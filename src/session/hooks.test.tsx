@@ -50,7 +50,7 @@ function world(job: Job): World {
   const band = { low: 1, median: 2, high: 3 };
   const ranges = async (_: unknown, known: KnownConditions, rpm: number) => {
     asked.push({ ...known, rpm });
-    return { ranges: { low: band, high: band }, members: 24, ownTests: 0, cycling: 0, lines: [] };
+    return { ranges: { low: band, high: band }, members: 24, ownTests: 0, sisters: 0, cycling: 0, lines: [] };
   };
   const ports: SessionPorts = {
     ...fake.ports,

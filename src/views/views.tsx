@@ -22,6 +22,10 @@ const SettingsView = lazy(() =>
 );
 const JobFrame = lazy(() => import("./job/frame/job-frame").then(({ JobFrame }) => ({ default: JobFrame })));
 
+const TrackRecordView = lazy(() =>
+  import("./track-record/track-record-view").then(({ TrackRecordView }) => ({ default: TrackRecordView })),
+);
+
 const FailedView = lazy(() => import("./failed-view").then(({ FailedView }) => ({ default: FailedView })));
 
 interface ViewProps {
@@ -106,6 +110,14 @@ export function Drill() {
   return (
     <Whole current="drill" title={commonText.drill}>
       <DrillView />
+    </Whole>
+  );
+}
+
+export function TrackRecord() {
+  return (
+    <Whole current="track-record" title={commonText.trackRecord}>
+      <TrackRecordView />
     </Whole>
   );
 }

@@ -134,7 +134,13 @@ export function jobFileName({ intake, createdAt, purpose }: Pick<Job, "intake" |
   return `evrid-${mark}${createdAt.slice(0, 10)}-${words || "job"}.json`;
 }
 
-export const identityWords = { model: "Model", plate: "Plate", vin: "VIN", mileage: "Mileage" } as const;
+export const identityWords = {
+  model: "Model",
+  plate: "Plate",
+  vin: "VIN",
+  mileage: "Mileage",
+  firstYear: "First registered",
+} as const;
 
 /** A place in the record, as a person would find it: "charge containers net". */
 export function placeWords(place: string): string {

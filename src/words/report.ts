@@ -30,6 +30,7 @@ import { circuitWords, refrigerantLabels } from "./job";
 import { doubtByReadings, LABEL_DOUBT } from "./label";
 import { leakTable, leakTableHead, leakWords } from "./leak";
 import { capital } from "./letters";
+import { localPriorSentence, outcomeSentence } from "./outcome";
 import { purposeMark } from "./practice";
 import { reasonSentence } from "./reasons";
 import { actNames } from "./refrigerant-log";
@@ -173,6 +174,11 @@ function found(job: Job, verdict: Diagnosis | null, { scope, figures }: ReportOp
   if (verdict === null || wording === null)
     blocks.push({ kind: "text", text: "No running test before the work, so no fault is stated." });
   else blocks.push(...causes(job, verdict, wording, scope));
+  const prior = verdict === null ? null : localPriorSentence(job);
+  if (prior !== null) blocks.push({ kind: "text", text: prior });
+  const { signed } = job.outcome;
+  if (signed !== null && signed.results.length > 0)
+    blocks.push({ kind: "text", text: `Outcome: ${outcomeSentence(signed.results)}`, strong: true });
   return { title: "Fault", blocks };
 }
 

@@ -2,6 +2,7 @@
 
 import type { Diagnosis } from "@/core/diagnosis/decide/diagnosis";
 import type { SoundReading } from "@/core/diagnosis/explain/sound-vehicles";
+import type { OutcomeFacts } from "@/core/learning/statement";
 import type { ReadingFile } from "@/core/readings/file/reading-file";
 import type { DiagnosisWorkerApi } from "./diagnosis-protocol";
 import { newestOnly, OVERTAKEN } from "./newest";
@@ -28,6 +29,10 @@ function reached(): WorkerLine<DiagnosisWorkerApi>["api"] {
   return line.api;
 }
 let tickets = 0;
+
+/** What the readings of a job say for its outcome. Takes milliseconds, so that nothing needs to be given up. */
+export const askOutcomeFacts = (before: ReadingFile | null, after: ReadingFile | null): Promise<OutcomeFacts> =>
+  reached().outcomeFacts(before, after);
 
 /** A line to the one worker that diagnoses for all of the page; each line cancels only its own older questions. */
 export function connectDiagnosis(): DiagnosisConnection {

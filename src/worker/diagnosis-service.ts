@@ -3,6 +3,7 @@ import { asOne } from "@/core/diagnosis/decide/both";
 import type { Diagnosis } from "@/core/diagnosis/decide/diagnosis";
 import { judge, judgePrepared, preparationKey, prepareSteps } from "@/core/diagnosis/diagnose";
 import type { Hypotheses } from "@/core/diagnosis/explain/hypotheses";
+import { outcomeFacts } from "@/core/learning/statement";
 import type { DiagnosisWorkerApi } from "./diagnosis-protocol";
 
 /** Vehicles and days simulated last: while only readings change nothing is simulated again. */
@@ -46,6 +47,10 @@ export function diagnosisService(ready: () => Promise<void> = async () => undefi
     },
     cancel(ticket) {
       cancelled.add(ticket);
+    },
+    async outcomeFacts(before, after) {
+      await ready();
+      return outcomeFacts(before, after);
     },
   };
 }

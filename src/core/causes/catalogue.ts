@@ -51,6 +51,14 @@ export function possible(cause: Cause, vehicle: { compressor: string }): boolean
   return cause === "none" || (causeEntry(cause).possible?.(vehicle) ?? true);
 }
 
+/** Compressors of the cars that come in, as weights. */
+export const compressorWeights = [
+  ["fixed", 42],
+  ["variable-internal", 26],
+  ["variable-external", 26],
+  ["electric", 6],
+] as const;
+
 /** Pairs that come together, and how often: a wrong charge on a car whose air side is neglected, or after work that let air in. */
 export const commonPairs: readonly { causes: readonly [FaultCause, FaultCause]; weight: number }[] = [
   { causes: ["undercharge", "air"], weight: 0.015 },
@@ -60,3 +68,22 @@ export const commonPairs: readonly { causes: readonly [FaultCause, FaultCause]; 
   { causes: ["overcharge", "condenser-airflow"], weight: 0.015 },
   { causes: ["overcharge", "evaporator-airflow"], weight: 0.01 },
 ];
+
+/**
+ * Share of each cause among the cars that come in, as tests are drawn (diagnosis/learn/draw-test.ts) and the ensemble has learned it: a cause that a
+ * car cannot have leaves it sound, and each cause of a pair has half of it. They sum to one.
+ */
+export const generalShares: Readonly<Record<Cause, number>> = (() => {
+  const shares = Object.fromEntries(causes.map((cause) => [cause, 0])) as Record<Cause, number>;
+  const compressors = compressorWeights.reduce((sum, [, weight]) => sum + weight, 0);
+  const pairs = commonPairs.reduce((sum, { weight }) => sum + weight, 0);
+  const singles = faultCauses.reduce((sum, cause) => sum + causeEntry(cause).prior, NOTHING_PRIOR);
+  shares.none = ((1 - pairs) * NOTHING_PRIOR) / singles;
+  for (const cause of faultCauses) {
+    const share = ((1 - pairs) * causeEntry(cause).prior) / singles;
+    for (const [compressor, weight] of compressorWeights)
+      shares[possible(cause, { compressor }) ? cause : "none"] += (share * weight) / compressors;
+  }
+  for (const { causes: both, weight } of commonPairs) for (const cause of both) shares[cause] += weight / 2;
+  return shares;
+})();

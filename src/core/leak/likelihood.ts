@@ -20,6 +20,8 @@ export interface LeakEvidence {
   checks: readonly LeakCheckResult[];
   /** Leak rate, g a year; null when not known. */
   lossGYear: number | null;
+  /** Factor on the share of a place, from where similar vehicles leaked; 1 where absent. */
+  placeOdds?: Partial<Record<LeakPlace, number>>;
 }
 
 export interface LeakLikelihood {
@@ -53,7 +55,7 @@ export function newestChecks<Check extends LeakCheckResult>(checks: readonly Che
 }
 
 /** Every place, the likeliest first. */
-export function leakLikelihoods({ places, signs, checks, lossGYear }: LeakEvidence): LeakLikelihood[] {
+export function leakLikelihoods({ places, signs, checks, lossGYear, placeOdds = {} }: LeakEvidence): LeakLikelihood[] {
   const tight = newestChecks(checks).filter(({ leaks }) => !leaks);
   const rows = places.map((place) => {
     const entry = leakPlaces[place];
@@ -68,7 +70,7 @@ export function leakLikelihoods({ places, signs, checks, lossGYear }: LeakEviden
     const missed = tight
       .filter((check) => check.place === place)
       .map(({ method }) => 1 - chanceToShow(place, method, lossGYear));
-    return { place, weight: entry.share * product(odds) * product(missed), signs: seen };
+    return { place, weight: entry.share * (placeOdds[place] ?? 1) * product(odds) * product(missed), signs: seen };
   });
   const total = rows.reduce((sum, { weight }) => sum + weight, ELSEWHERE);
   return rows

@@ -3,9 +3,10 @@
 import { chargingMethods } from "../charge/charging-methods";
 import { repairParts, usualOilSheet } from "../charge/oil";
 import { vacuumTargetChoices } from "../charge/vacuum/target";
-import { daySchema } from "../dates";
+import { daySchema, instantSchema } from "../dates";
 import type { RecordIssue } from "../read-record";
 import { signalSettingsSchema } from "../readings/stream/signals";
+import { thermometerNames } from "../readings/thermometers";
 import { fail, type Result, succeed } from "../result";
 import { type Entry, entry, entrySchema, isBlank } from "../units/entry";
 import { type ChosenDimension, chosenDimensions, systemUnits, type UnitChoice, unitSystems } from "../units/figures";
@@ -79,6 +80,19 @@ const choicesSchema = z.object({
   signals: signalSettingsSchema.default({ volume: 0.6, vibration: true, speech: false }),
   /** Keys without Ctrl that act when no field has the focus. */
   letterShortcuts: z.boolean().default(true),
+  /** What is learned from the outcomes of this workshop. */
+  learning: z
+    .strictObject({
+      /** The local prior takes part in the diagnosis. */
+      localPrior: z.boolean(),
+      /** Only outcomes signed later count; null for all. */
+      since: instantSchema.nullable(),
+      /** Other shop names whose jobs count. */
+      alsoCount: z.array(z.string().max(300)).max(50),
+      /** When a thermometer was checked last: earlier tests say nothing of it any more. */
+      checked: z.partialRecord(z.enum(thermometerNames), instantSchema),
+    })
+    .default({ localPrior: true, since: null, alsoCount: [], checked: {} }),
 });
 /** The pairs that this build knows: a dimension or unit of a later one is passed over, and stays in what is stored. */
 function knownUnits(each: Readonly<Record<string, string>>): Partial<Record<ChosenDimension, string>> {

@@ -291,7 +291,7 @@ export const runSheet: Record<StepId, StepRule> = {
   },
   "sign-off": {
     key: "14",
-    parts: ["signOff", "amendments"],
+    parts: ["outcome", "signOff", "amendments"],
     skippable: false,
     gaps: ({ signOff }) => gap("signature", signOff.signedAt === null),
     begun: ({ signOff }) => signOff.signedAt !== null,

@@ -1,7 +1,9 @@
 /** The lock of a signature, and the amendment of a signed job: the rule that every path into the store obeys. */
 
 import { continues } from "../charge/books/ledger";
+import type { OutcomeFacts } from "../learning/statement";
 import * as z from "../zod";
+import { noFacts, signedOutcomeOf } from "./derived/job-outcome";
 import { readJob } from "./files/job-file";
 import { type Amendment, type Credentials, type Job, jobSchema, MOST_AMENDMENTS } from "./job";
 import { isTree } from "./tree";
@@ -84,10 +86,11 @@ export function amended(job: Job, { by, reason, at }: Pick<Amendment, "by" | "re
   return { ...job, signOff: { ...job.signOff, signedAt: null }, amendments: [...job.amendments, amendment] };
 }
 
-/** The job with a signature. `at` is an ISO instant. */
-export function signed(job: Job, credentials: Credentials, at: string): Job {
+/** The job with a signature, and under it the outcome by these facts. `at` is an ISO instant. */
+export function signed(job: Job, credentials: Credentials, at: string, facts: OutcomeFacts = noFacts): Job {
   const steps = { ...job.steps, "sign-off": { ...job.steps["sign-off"], doneAt: at } };
-  return { ...job, signOff: { ...job.signOff, signedAt: at, credentials }, steps };
+  const outcome = { ...job.outcome, signed: signedOutcomeOf(job, facts) };
+  return { ...job, outcome, signOff: { ...job.signOff, signedAt: at, credentials }, steps };
 }
 
 /**
@@ -149,7 +152,8 @@ function versionOf(text: string): Job | null {
 }
 
 /** Fields that no person changes by hand, or that an amendment itself changes. */
-const passedOver = /^(updatedAt|archivedAt|amendments|signOff\.signedAt|steps\..*\.(startedAt|doneAt)|drafts\..*)$/;
+const passedOver =
+  /^(updatedAt|archivedAt|amendments|outcome\.signed.*|signOff\.signedAt|steps\..*\.(startedAt|doneAt)|drafts\..*)$/;
 
 function differences(before: Job, after: Job): AmendedValue[] {
   const found: AmendedValue[] = [];

@@ -18,6 +18,8 @@ export interface DocumentShape {
   keyed?: readonly { names: readonly string[]; by: string }[];
   /** Lists that only grow: of two the one that goes on from the other stands. */
   growing?: readonly (readonly string[])[];
+  /** Parts that a program writes: each is one value, and of two any one stands, the same on every device. */
+  computed?: readonly (readonly string[])[];
   /** Top-level parts that each device keeps for itself. */
   own: readonly string[];
   /** Lock of a signature; absent where such records are not signed. */

@@ -164,7 +164,7 @@ export class RecordDocument {
       const values = signatures.map(({ device, json }) => ({ device, json }));
       return [...(twice ? [{ names: [], values }] : []), ...this.entriesApart(signatures[0]!)];
     }
-    const byPath = this.byPath();
+    const byPath = this.chosenByPath();
     // Of a part that somebody took out of its list nothing is asked any more.
     const isGone = (path: string) =>
       (this.shape.keyed ?? []).some(({ names, by }) => {
@@ -223,6 +223,12 @@ export class RecordDocument {
       for (const [path, leaf] of leavesOf(JSON.parse(json) as Tree, this.shape))
         if (covered.get(path)?.has(key) !== true) add(path, { device, json: leaf, key, isSet: false });
     for (const [key, { device, json }] of set) add(key.slice(0, key.indexOf(MARK)), { device, json, key, isSet: true });
+    return found;
+  }
+
+  /** Values that stand, by path: of a list that only grows the longer, of a computed part any one. */
+  private chosenByPath(): ReturnType<RecordDocument["byPath"]> {
+    const found = this.byPath();
     for (const names of this.shape.growing ?? []) {
       const path = names.join(POINT);
       const values = found.get(path) ?? [];
@@ -231,6 +237,12 @@ export class RecordDocument {
           path,
           values.filter(({ json }) => !values.some((one) => goesOn(one.json, json))),
         );
+    }
+    for (const names of this.shape.computed ?? []) {
+      const path = names.join(POINT);
+      const values = found.get(path) ?? [];
+      if (values.length > 1)
+        found.set(path, [values.reduce((one, other) => ((other.json ?? "") > (one.json ?? "") ? other : one))]);
     }
     return found;
   }
@@ -292,7 +304,7 @@ export class RecordDocument {
 
   private openRecord(): Tree {
     const tree: Record<string, unknown> = {};
-    for (const [path, values] of this.byPath()) {
+    for (const [path, values] of this.chosenByPath()) {
       const { json } = values.at(-1)!;
       if (json !== null) place(tree, path.split(POINT), JSON.parse(json));
     }

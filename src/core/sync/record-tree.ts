@@ -9,15 +9,16 @@ export const MARK = "\u0001";
 export const byKey = ([a]: readonly [string, unknown], [b]: readonly [string, unknown]) => (a < b ? -1 : 1);
 
 /** Values of a record by path, as JSON; logs and what a device keeps for itself left out. */
-export function leavesOf(record: Tree, { logs, own }: DocumentShape): Map<string, string> {
+export function leavesOf(record: Tree, { logs, own, computed = [] }: DocumentShape): Map<string, string> {
   const isLog = new Set(logs.map(({ names }) => names.join(POINT)));
+  const isWhole = new Set(computed.map((names) => names.join(POINT)));
   const leaves = new Map<string, string>();
   const walk = (value: unknown, names: readonly string[]) => {
     const path = names.join(POINT);
     if (value === undefined) return;
     // Of a log the field says only that it is there.
     if (isLog.has(path)) leaves.set(path, "[]");
-    else if (isTree(value) && Object.keys(value).length > 0)
+    else if (isTree(value) && Object.keys(value).length > 0 && !isWhole.has(path))
       for (const [name, part] of Object.entries(value)) walk(part, [...names, name]);
     else leaves.set(path, JSON.stringify(value));
   };

@@ -21,6 +21,11 @@ const job: DocumentShape = {
     { names: ["charge", "containers"], by: "id" },
     { names: ["lines", "spots"], by: "place" },
     { names: ["repair", "parts"], by: "part" },
+    { names: ["outcome", "answers"], by: "cause" },
+  ],
+  computed: [
+    ["outcome", "localPrior"],
+    ["outcome", "similar"],
   ],
   growing: [
     ["evacuate", "trace"],

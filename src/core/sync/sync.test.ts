@@ -131,6 +131,21 @@ describe("a record written on two devices apart", () => {
     expect(a.conflicts().map(({ names }) => names.join("."))).toEqual(["evacuate.trace"]);
   });
 
+  it("asks nobody about what the program computed: one value stands, whole and the same on both", () => {
+    const [a, b] = both();
+    const outcome = (jobs: number, odds: object) =>
+      ({ ...begun, outcome: { answers: [], localPrior: { jobs, generalWeight: 50, odds } } }) as Tree;
+    a.take(outcome(12, { air: 2 }));
+    b.take(outcome(31, { undercharge: 3 }));
+    meet(a, b);
+    expect(a.conflicts()).toEqual([]);
+    expect(a.record()).toEqual(b.record());
+    expect([outcome(12, { air: 2 }), outcome(31, { undercharge: 3 })]).toContainEqual(a.record());
+    b.take({ ...begun, outcome: { answers: [], localPrior: null } });
+    meet(a, b);
+    expect((a.record()!.outcome as { localPrior: unknown }).localPrior).toBeNull();
+  });
+
   it("asks about a typed number with its unit as one", () => {
     const [a, b] = both();
     a.take({ ...begun, altitude: { text: "24", unit: "degC" } });

@@ -23,7 +23,7 @@ import {
 } from "@/core/sync/sync-device";
 import { database, type StoredDocument } from "../database";
 import { isShared } from "../outbox";
-import { jobTables, noteJobs, rebuildRows } from "../record-index";
+import { forgetLines, jobTables, noteJobs, rebuildRows } from "../record-index";
 import { uniqueKey } from "./device";
 
 const documentTables = [
@@ -215,11 +215,7 @@ async function giveKind(kind: StoredKind, its: readonly (readonly [string, Recor
 async function noteJobsOf(puts: readonly Job[], removed: readonly { id: string; at: string; record: Tree }[]) {
   const gone = await database.visits.bulkGet(removed.map(({ id }) => id));
   for (const { id, at, record } of removed) await database.removed.put({ id, removedAt: at, job: record });
-  await database.visits.bulkDelete(removed.map(({ id }) => id));
-  await database.bookLines
-    .where("jobId")
-    .anyOf(removed.map(({ id }) => id))
-    .delete();
+  await forgetLines(removed.map(({ id }) => id));
   await database.removed.bulkDelete(puts.map(({ id }) => id));
   return [...(await noteJobs(puts)), ...gone.flatMap((visit) => visit?.vehicleKey ?? [])];
 }

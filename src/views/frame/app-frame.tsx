@@ -17,7 +17,7 @@ import { appFrameText } from "@/words/screens/ui";
 import { useFrameNotices } from "./frame-notices";
 import { usePageTitle } from "./page-title";
 
-export type View = "bay" | "job" | "vehicles" | "ledger" | "desk" | "bench" | "drill" | "settings";
+export type View = "bay" | "job" | "vehicles" | "ledger" | "track-record" | "desk" | "bench" | "drill" | "settings";
 
 interface AppFrameProps {
   current: View;
@@ -42,6 +42,7 @@ const views: readonly { view: Exclude<View, "job" | "settings">; href: string; l
   { view: "bench", href: "/bench", label: commonText.bench, key: "w" },
   { view: "drill", href: "/drill", label: commonText.drill, key: "d" },
   { view: "ledger", href: "/ledger", label: commonText.ledger, key: "e" },
+  { view: "track-record", href: "/track-record", label: commonText.trackRecord, key: "o" },
   { view: "desk", href: "/desk", label: commonText.pTDesk, key: "p" },
 ];
 

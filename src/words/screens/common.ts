@@ -41,6 +41,7 @@ export const commonText = {
   subcooling: "Subcooling",
   suctionLine: "Suction line",
   superheat: "Superheat",
+  trackRecord: "Track record",
   unnamedVehicle: "Unnamed vehicle",
   vehicle: "Vehicle",
   vehicles: "Vehicles",

@@ -44,6 +44,8 @@ export const expectedRowsText = {
     "With the engine running, every reading is shown next to its expected range. Needs label, altitude and ambient.",
   rangeOf90OfSound: (ownTests: number, part: string) =>
     `Range of 90 % of sound vehicles consistent with ${ownTests} earlier sound ${part} of this vehicle.`,
+  rangeOfSisters: (sisters: number) =>
+    `Range of 90 % of sound vehicles consistent with ${sisters} sound similar vehicles.`,
   text90OfSoundVehiclesAre: "90 % of sound vehicles are in this range. Outside it, look closer.",
   inside: "inside",
 } as const;

@@ -3,7 +3,7 @@
  * car that comes back). A test is worth its minutes where it is expected to lower this cost by more. Trade experience, rounded; docs/accuracy.md
  * shows where the table leads on drawn vehicles.
  */
-import { causeEntry, type FaultCause, faultCauses } from "../../causes/catalogue";
+import { type Cause, causeEntry, type FaultCause, faultCauses } from "../../causes/catalogue";
 import type { Remedy } from "../../causes/cause";
 import { type CauseClass, causeClasses } from "../weigh/classes";
 
@@ -48,6 +48,12 @@ const options = [null, ...faultCauses].map((about) => ({
   act: actFor(about),
   lost: Float64Array.from(causeClasses, (acting) => lostBy(about, acting)),
 }));
+
+/** Minutes lost by acting on a cause where these turned out to act; "none" and no cause stand for a circuit that is left closed. */
+export function minutesLost(about: Cause, found: readonly Cause[]): number {
+  const acting = found.filter((cause) => cause !== "none");
+  return lostBy(about === "none" ? null : about, acting);
+}
 
 /** Least that acting on a cause loses with what really acts: of two causes it may be right about one. */
 function lostBy(about: FaultCause | null, acting: CauseClass): number {

@@ -40,6 +40,8 @@ export interface ExpectedRanges {
   members: number;
   /** Number of own tests that narrowed the range; 0: the range of its label. */
   ownTests: number;
+  /** Number of sister vehicles that narrowed it; 0 where its own tests did, or nothing. */
+  sisters: number;
   /** Share of them whose clutch would cycle here. */
   cycling: number;
   /** Temperatures along the circuit of each of them. */
@@ -76,7 +78,7 @@ const TAIL = 0.05;
 
 /**
  * Expected ranges at one engine speed, rpm; null when too few of the ensemble run there or the label cannot be sized. `own` are
- * readings of this very vehicle when it was sound: they narrow the ranges.
+ * readings of this very vehicle, or of its sisters, when they were sound: they narrow the ranges.
  */
 export function expectedRanges(
   label: VehicleLabel,
@@ -94,6 +96,7 @@ export function expectedRanges(
     ranges,
     members: sound.length,
     ownTests: ensemble.ownTests,
+    sisters: ensemble.sisters,
     cycling: sound.filter(({ shown }) => shown.swings[0] !== null).length / sound.length,
     lines: sound.map(({ lines }) => lines[0]!),
   };
@@ -186,6 +189,7 @@ export function rangesOfAll(all: readonly ExpectedRanges[]): ExpectedRanges {
     ranges,
     members: all.reduce((sum, { members }) => sum + members, 0),
     ownTests: Math.max(...all.map(({ ownTests }) => ownTests)),
+    sisters: Math.max(...all.map(({ sisters }) => sisters)),
     cycling: Math.max(...all.map(({ cycling }) => cycling)),
     lines: all.flatMap(({ lines }) => lines),
   };

@@ -21,14 +21,17 @@ export type KnownConditions = ReadingFile["conditions"];
 
 /** Readings of a vehicle that was sound, at one setting of the engine; kPa gauge, degC. */
 export interface SoundReading {
+  /** Key of another vehicle of the same label and build that was read; absent where it is this very one. */
+  sister?: string;
   conditions: CircuitConditions;
   readings: Partial<Record<"low" | "high" | "vent" | "suction" | "liquid", number>>;
 }
 
-/** Vehicles that stand for one label, and by how many of its own tests they were chosen. */
+/** Vehicles that stand for one label, and by how many of its own tests and of how many sister vehicles they were chosen. */
 export interface Ensemble {
   vehicles: readonly CircuitVehicle[];
   ownTests: number;
+  sisters: number;
 }
 
 /** One of them at all engine speeds that were asked for. */
@@ -46,6 +49,9 @@ const DAY_SEED = 7;
 const CANDIDATES = 360;
 /** Residual of the model against a vehicle it knows, with instrument errors: kPa, kPa, K, K, K. */
 const LIKENESS = { low: 14, high: 70, vent: 1.5, suction: 2.5, liquid: 2.5 } as const;
+/** How vehicles of one label and build differ among themselves: wear and production; kPa, kPa, K, K, K. */
+const SISTERS = { low: 22, high: 110, vent: 1.7, suction: 3.6, liquid: 3.6 } as const;
+type ReadChannel = keyof typeof LIKENESS;
 /** So many of the candidates must share the weight: fewer would be a line, not a range. */
 const LEAST_SHARING = 12;
 
@@ -71,16 +77,24 @@ function drawEnsemble(label: VehicleLabel, own: readonly SoundReading[], members
     const sized = sizeVehicle(label, draw);
     return sized.ok ? [sized.value] : [];
   });
-  if (own.length === 0 || vehicles.length === 0) return { vehicles, ownTests: 0 };
+  if (own.length === 0 || vehicles.length === 0) return { vehicles, ownTests: 0, sisters: 0 };
   const misfits = vehicles.map((vehicle) => misfitOf(vehicle, own));
-  if (!misfits.some(Number.isFinite)) return { vehicles: vehicles.slice(0, members), ownTests: 0 };
-  return { vehicles: resampled(vehicles, misfits, members), ownTests: own.length };
+  if (!misfits.some(Number.isFinite)) return { vehicles: vehicles.slice(0, members), ownTests: 0, sisters: 0 };
+  return {
+    vehicles: resampled(vehicles, misfits, members),
+    ownTests: own.filter(({ sister }) => sister === undefined).length,
+    sisters: new Set(own.flatMap(({ sister }) => sister ?? [])).size,
+  };
 }
 
-/** Half the sum of squares of what a vehicle would have shown against what was read, each in units of its likeness. */
+/**
+ * Half the sum of squares of what a vehicle would have shown against what was read: of its own tests each in units of its likeness; of n sister
+ * vehicles their mean, which lies off by how sisters differ, once for this vehicle and once in n for them. Infinite where it does not run.
+ */
 function misfitOf(vehicle: CircuitVehicle, own: readonly SoundReading[]): number {
   let sum = 0;
-  for (const { conditions, readings } of own) {
+  const bySister = new Map<string, Partial<Record<ReadChannel, number[]>>>();
+  for (const { conditions, readings, sister } of own) {
     const plant = makePlant(vehicle, conditions, []);
     const solved = solveSteady(plant);
     if (!solved.ok || solved.value.kind !== "running") return Number.POSITIVE_INFINITY;
@@ -92,12 +106,27 @@ function misfitOf(vehicle: CircuitVehicle, own: readonly SoundReading[]): number
       suction: state.suctionLineC,
       liquid: state.liquidLineC,
     };
-    for (const [channel, value] of Object.entries(readings) as [keyof typeof LIKENESS, number][]) {
-      sum += 0.5 * ((shown[channel] - value) / LIKENESS[channel]) ** 2;
+    const its = sister === undefined ? null : (bySister.get(sister) ?? {});
+    for (const [channel, value] of Object.entries(readings) as [ReadChannel, number][]) {
+      const off = shown[channel] - value;
+      if (its === null) sum += 0.5 * (off / LIKENESS[channel]) ** 2;
+      else its[channel] = [...(its[channel] ?? []), off];
     }
+    if (its !== null) bySister.set(sister!, its);
   }
-  return sum;
+  return sum + sisterMisfit([...bySister.values()]);
 }
+
+function sisterMisfit(sisters: readonly Partial<Record<ReadChannel, readonly number[]>>[]): number {
+  return (Object.keys(LIKENESS) as ReadChannel[]).reduce((sum, channel) => {
+    const means = sisters.flatMap((one) => (one[channel] === undefined ? [] : [mean(one[channel])]));
+    if (means.length === 0) return sum;
+    const variance = SISTERS[channel] ** 2 * (1 + 1 / means.length) + LIKENESS[channel] ** 2 / means.length;
+    return sum + (0.5 * mean(means) ** 2) / variance;
+  }, 0);
+}
+
+const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
 
 /** Chosen in proportion to exp(-misfit / temperature), the lowest temperature of 1 or more at which enough of them share the weight. */
 function resampled(vehicles: readonly CircuitVehicle[], misfits: readonly number[], members: number): CircuitVehicle[] {

@@ -8,6 +8,7 @@ import {
   causeEntry,
   causes,
   commonPairs,
+  compressorWeights,
   type FaultCause,
   NOTHING_PRIOR,
   possible,
@@ -81,12 +82,7 @@ export function drawLabel(noise: NoiseSource): VehicleLabel {
       ["expansion-valve", 7],
       ["orifice-tube", 3],
     ]),
-    compressor: pick(noise, [
-      ["fixed", 42],
-      ["variable-internal", 26],
-      ["variable-external", 26],
-      ["electric", 6],
-    ]),
+    compressor: pick(noise, compressorWeights),
     condenserFan: pick(noise, [
       ["electric", 6],
       ["viscous", 2],

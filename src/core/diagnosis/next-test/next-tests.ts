@@ -46,6 +46,25 @@ export const testIds = [
 ] as const;
 export type TestId = (typeof testIds)[number];
 
+/** Time of each test, minutes: trade experience, rounded. */
+export const testMinutes: Record<TestId, number> = {
+  look: 3,
+  "suction-clamp": 2,
+  "liquid-clamp": 2,
+  "discharge-clamp": 2,
+  "vent-probe": 2,
+  "condenser-air": 3,
+  "both-gauges": 4,
+  idle: 4,
+  "fast-idle": 4,
+  rest: 6,
+  "shut-off": 5,
+  "line-spots": 4,
+  command: 3,
+  "electric-scan": 4,
+  recover: 25,
+};
+
 export interface NextTest {
   test: TestId;
   /** Paths of the reading file's fields that it fills. */
@@ -158,17 +177,20 @@ function plans(observed: Observed, { compressor }: TestContext): Plan[] {
   const missing = (names: readonly SettingObservable[]) =>
     names.every((name) => running.every((i) => !wasRead(observed, name, i)));
   const list: Plan[] = [];
-  const offer = (id: TestId, minutes: number, names: readonly SettingObservable[]) => {
-    if (missing(names)) list.push({ id, minutes, places: at(names) });
+  const offer = (id: TestId, names: readonly SettingObservable[]) => {
+    if (missing(names)) list.push(planned(id, at(names)));
   };
-  offer("suction-clamp", 2, ["suction"]);
-  offer("liquid-clamp", 2, ["liquid"]);
-  offer("discharge-clamp", 2, ["discharge"]);
-  offer("vent-probe", 2, ["vent"]);
-  offer("condenser-air", 3, ["condenserInlet", "condenserOutlet"]);
-  offer("both-gauges", 4, ["condensing"]);
-  offer("line-spots", 4, ["lineDrop"]);
-  if (compressor === "variable-external") offer("command", 3, ["command"]);
+  const once = (id: TestId, name: "rest" | "meeting" | "charge") => {
+    if (!wasRead(observed, name, 0)) list.push(planned(id, [placeOf(name, 0, settings)]));
+  };
+  offer("suction-clamp", ["suction"]);
+  offer("liquid-clamp", ["liquid"]);
+  offer("discharge-clamp", ["discharge"]);
+  offer("vent-probe", ["vent"]);
+  offer("condenser-air", ["condenserInlet", "condenserOutlet"]);
+  offer("both-gauges", ["condensing"]);
+  offer("line-spots", ["lineDrop"]);
+  if (compressor === "variable-external") offer("command", ["command"]);
   // The other engine speed with whatever is connected already.
   const connected = settingObservables.filter((name) => running.some((i) => wasRead(observed, name, i)));
   for (const [i, done] of ran.entries()) {
@@ -177,16 +199,15 @@ function plans(observed: Observed, { compressor }: TestContext): Plan[] {
     const names: readonly SettingObservable[] =
       connected.length > 0 ? connected : ["evaporating", "condensing", "vent"];
     const places = names.map((name) => placeOf(name, i, settings));
-    list.push({ id: observed.rpm[i]! > FAST_RPM ? "fast-idle" : "idle", minutes: 4, places });
+    list.push(planned(observed.rpm[i]! > FAST_RPM ? "fast-idle" : "idle", places));
   }
-  if (!wasRead(observed, "rest", 0)) list.push({ id: "rest", minutes: 6, places: [placeOf("rest", 0, settings)] });
-  if (!wasRead(observed, "meeting", 0)) {
-    list.push({ id: "shut-off", minutes: 5, places: [placeOf("meeting", 0, settings)] });
-  }
-  if (!wasRead(observed, "charge", 0))
-    list.push({ id: "recover", minutes: 25, places: [placeOf("charge", 0, settings)] });
+  once("rest", "rest");
+  once("shut-off", "meeting");
+  once("recover", "charge");
   return list;
 }
+
+const planned = (id: TestId, places: number[]): Plan => ({ id, minutes: testMinutes[id], places });
 
 /** Mean entropy after the test and how often it is settled, over outcomes drawn from what is still probable. */
 function outcomesWeighed(
@@ -272,13 +293,21 @@ export function entered(
 /** A liquid line where it was not read, K over the ambient. */
 const LIQUID_OVER_AIR_K = 12;
 
-const LOOK: Inspection = { test: "look", minutes: 3, chanceOf: (cause) => causeEntry(cause).looks?.found ?? 0 };
+const LOOK: Inspection = {
+  test: "look",
+  minutes: testMinutes.look,
+  chanceOf: (cause) => causeEntry(cause).looks?.found ?? 0,
+};
 /** A cause that a look finds more seldom than this changes nothing. */
 const LEAST_FOUND = 0.01;
 
 /** A scan tool shows speed asked for and reached, interlock and insulation faults of an electric compressor. */
 const SCAN_FINDS: Partial<Record<FaultCause, number>> = { "compressor-not-driven": 0.95 };
-const ELECTRIC_SCAN: Inspection = { test: "electric-scan", minutes: 4, chanceOf: (cause) => SCAN_FINDS[cause] ?? 0 };
+const ELECTRIC_SCAN: Inspection = {
+  test: "electric-scan",
+  minutes: testMinutes["electric-scan"],
+  chanceOf: (cause) => SCAN_FINDS[cause] ?? 0,
+};
 
 interface Inspection {
   test: TestId;

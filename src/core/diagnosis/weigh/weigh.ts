@@ -76,6 +76,7 @@ export function weigh(given: ReadingFile): Weighed {
   const emptied = empty?.kind === "vacuum";
   const withLiquid = emptied ? 1 : liquidOdds(belowAtRest(reading) ?? 0);
   const came = chancesBefore(reading);
+  const local = localOdds(reading);
   let total = 0;
   for (const [k, acting] of causeClasses.entries()) {
     const able = acting.every((cause) => possible(cause, reading.vehicle) && !(emptied && cause === "undercharge"));
@@ -85,7 +86,7 @@ export function weigh(given: ReadingFile): Weighed {
         complaintOdds(complaints, acting.length === 0 ? ["none"] : acting),
     );
     classes[k] = able
-      ? classes[k]! * odds * weightOdds(acting, weighedShare) * restOdds(acting, withLiquid) * came[k]!
+      ? classes[k]! * odds * weightOdds(acting, weighedShare) * restOdds(acting, withLiquid) * came[k]! * local[k]!
       : 0;
     total += classes[k]!;
   }
@@ -95,15 +96,16 @@ export function weigh(given: ReadingFile): Weighed {
 
 /** By how much each class is likelier than in any car that comes in: after work it hangs on what it was before. */
 function chancesBefore(reading: ReadingFile): Float64Array {
-  const { vehicle, before, work } = reading;
+  const { vehicle, before, work, localPrior } = reading;
   if (!before) return evenly;
   const learned = learnedNow();
   const last = lastBefore.get(before);
-  if (last?.vehicle === vehicle && last.work === work && last.learned === learned) return last.odds;
-  const { classes } = weigh({ format: "evrid.readings", version: 1, id: "before", vehicle, ...before });
+  if (last?.vehicle === vehicle && last.work === work && last.localPrior === localPrior && last.learned === learned)
+    return last.odds;
+  const { classes } = weigh({ format: "evrid.readings", version: 1, id: "before", vehicle, ...before, localPrior });
   const after = afterWork(classes, work ?? [], classPriors);
   const odds = after.map((p, k) => p / classPriors[k]!);
-  lastBefore.set(before, { vehicle, work, learned, odds });
+  lastBefore.set(before, { vehicle, work, localPrior, learned, odds });
   return odds;
 }
 
@@ -111,8 +113,19 @@ const evenly = new Float64Array(CLASSES).fill(1);
 /** One verdict weighs hundreds of readings that differ in one value: what came before them is the same in all, and is weighed once. */
 const lastBefore = new WeakMap<
   NonNullable<ReadingFile["before"]>,
-  Pick<ReadingFile, "vehicle" | "work"> & { learned: Learned; odds: Float64Array }
+  Pick<ReadingFile, "vehicle" | "work" | "localPrior"> & { learned: Learned; odds: Float64Array }
 >();
+
+/** Factor on each class by how often its causes occur in this workshop; of two causes the mean. A test after work starts from the one before it, which has it already. */
+function localOdds({ localPrior, before }: ReadingFile): Float64Array {
+  if (!localPrior || before) return evenly;
+  const odds = (cause: Cause) => localPrior.odds[cause] ?? 1;
+  return Float64Array.from(causeClasses, (acting) =>
+    acting.length === 0
+      ? odds("none")
+      : acting.reduce((product, cause) => product * odds(cause), 1) ** (1 / acting.length),
+  );
+}
 
 const sound = [{ cause: "none" as const, severity: 0 }];
 const asActing = (cause: Cause) => ({ cause, severity: 1 });

@@ -8,6 +8,7 @@ import { fail, type Result, succeed } from "../../result";
 import * as z from "../../zod";
 import { type ChannelField, channels, settingChannels } from "../channels";
 import { parseJsonLines } from "./json-lines";
+import { localPriorSchema } from "./local-prior";
 
 export const meteringKinds = ["expansion-valve", "orifice-tube"] as const;
 export const compressorKinds = ["fixed", "variable-internal", "variable-external", "electric"] as const;
@@ -105,6 +106,8 @@ export const readingFileSchema = z.object({
   /** Readings before the work, and the work done since. */
   before: z.object(testShape).nullish(),
   work: z.array(z.enum(workKinds)).max(workKinds.length).nullish(),
+  /** What the workshop learned from its own outcomes; without it the general prior holds. */
+  localPrior: localPriorSchema.nullish(),
 });
 
 export type ReadingFile = z.infer<typeof readingFileSchema>;

@@ -10,6 +10,7 @@ import {
   newestChecks,
   nextLeakCheck,
 } from "../../leak/likelihood";
+import { leakPlaceOdds } from "../../learning/similar-vehicles";
 import { holdsNothing } from "../../readings/derive/rest";
 import type { Job, LeakCheck, LeakStage } from "../job";
 import { chargedOf, lossOf, recoveredOf } from "./job-readings";
@@ -60,11 +61,15 @@ function lossGYearOf(job: Job): number | null {
 }
 
 function evidenceOf(job: Job, stage: LeakStage): LeakEvidence {
+  const { similar } = job.outcome;
   return {
     places: placesOfJob(job),
     signs: job.look.notes,
     checks: job.leak.checks.filter((check) => check.stage === stage),
     lossGYear: lossGYearOf(job),
+    ...(similar === null
+      ? {}
+      : { placeOdds: Object.fromEntries(leakPlaceIds.map((place) => [place, leakPlaceOdds(similar, place)])) }),
   };
 }
 

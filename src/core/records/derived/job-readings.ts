@@ -237,6 +237,7 @@ export function readingFileOf(
     },
     rest,
     running: spotted,
+    ...(job.outcome.localPrior === null ? {} : { localPrior: job.outcome.localPrior }),
     ...(which === "baseline"
       ? {
           recoveredG: foundOf(job),

@@ -1,5 +1,5 @@
 /**
- * The job record, `evrid.job` version 13: everything typed, taken and weighed for one vehicle on one visit; a part a file, each with its schema
+ * The job record, `evrid.job` version 14: everything typed, taken and weighed for one vehicle on one visit; a part a file, each with its schema
  * and its blank. Numbers are entries (text as typed plus unit); whatever can be derived is derived, never stored.
  */
 
@@ -14,6 +14,7 @@ import { emptyHookUp, hookUpSchema } from "./hook-up";
 import { emptyIntake, intakeSchema } from "./intake";
 import { emptyLeak, leakSchema } from "./leak";
 import { emptyLines, linesSchema } from "./lines";
+import { emptyOutcome, outcomeSchema } from "./outcome";
 import { MOST_PHOTOS, photoSchema } from "./photos";
 import { emptyVerification, proveSchema } from "./prove";
 import { type Purpose, purposeSchema } from "./purpose";
@@ -44,6 +45,12 @@ export {
   type TestGas,
   testGases,
 } from "./leak";
+export {
+  type CauseOutcome,
+  type OutcomeResult,
+  outcomeResults,
+  type SignedOutcome,
+} from "./outcome";
 export { MOST_PHOTO_BYTES, MOST_PHOTOS } from "./photos";
 export type { Purpose } from "./purpose";
 export type { TestRecord, TestSetting } from "./running-test";
@@ -56,7 +63,7 @@ export const MOST_ENTRIES = 5000;
 
 export const jobSchema = z.strictObject({
   format: z.literal("evrid.job"),
-  version: z.literal(13),
+  version: z.literal(14),
   id: z.string().min(1).max(100),
   createdAt: instant,
   updatedAt: instant,
@@ -86,6 +93,7 @@ export const jobSchema = z.strictObject({
   prove: proveSchema,
   /** The books: only ever appended to. */
   ledger: z.array(ledgerEntrySchema).max(MOST_ENTRIES),
+  outcome: outcomeSchema,
   signOff: signOffSchema,
   /** A signed job is changed only by an amendment, which keeps what was signed: only ever appended to. */
   amendments: amendmentsSchema,
@@ -105,7 +113,7 @@ export type Job = z.infer<typeof jobSchema>;
 export function newJob(id: string, now: string, purpose: Purpose = "work"): Job {
   return {
     format: "evrid.job",
-    version: 13,
+    version: 14,
     id,
     createdAt: now,
     updatedAt: now,
@@ -128,6 +136,7 @@ export function newJob(id: string, now: string, purpose: Purpose = "work"): Job 
     correction: null,
     prove: emptyVerification(),
     ledger: [],
+    outcome: emptyOutcome(),
     signOff: emptySignOff(),
     amendments: [],
     steps: emptySteps(),

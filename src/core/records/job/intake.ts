@@ -29,6 +29,8 @@ export const intakeSchema = z.strictObject({
   /** Vehicle identification number, as typed. */
   vin: z.string().max(40),
   mileage: entrySchema,
+  /** Year of the first registration, as typed. */
+  firstYear: z.string().max(20),
   complaint: words,
   /** Complaints from the short list: these are evidence. */
   complaints: z.array(z.enum(complaintIds)).max(complaintIds.length),
@@ -60,6 +62,7 @@ export function emptyIntake(): z.infer<typeof intakeSchema> {
     plate: "",
     vin: "",
     mileage: entry("", "km"),
+    firstYear: "",
     complaint: "",
     complaints: [],
     refrigerant: null,

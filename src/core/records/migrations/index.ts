@@ -14,6 +14,7 @@ import { fromVersion9 } from "./from-version-9";
 import { fromVersion10 } from "./from-version-10";
 import { fromVersion11 } from "./from-version-11";
 import { fromVersion12 } from "./from-version-12";
+import { fromVersion13 } from "./from-version-13";
 import type { OldRecord } from "./old-record";
 
 export const migrations: Record<number, (job: OldRecord) => OldRecord> = {
@@ -29,4 +30,5 @@ export const migrations: Record<number, (job: OldRecord) => OldRecord> = {
   10: fromVersion10,
   11: fromVersion11,
   12: fromVersion12,
+  13: fromVersion13,
 };

@@ -77,6 +77,7 @@ describe("a vehicle nobody is sure about", () => {
         ranges: { low: { low, median: (low + high) / 2, high } },
         members: 48,
         ownTests: 0,
+        sisters: 0,
         cycling: 0,
         lines: [],
       }) as unknown as ExpectedRanges;

@@ -1,10 +1,11 @@
 import { describe, expect, it } from "vitest";
+import { fleetsHeld } from "../../../../tests/support/simulated-fleets";
 import { demoJobs } from "../../../demo/demo-jobs";
 import { expectedRanges } from "../../diagnosis/explain/expected-range";
 import { entry } from "../../units/entry";
 import { readingFileOf, vehicleLabelOf } from "../derived/job-readings";
 import { type Job, newJob } from "../job";
-import { soundReadingsOf } from "./sound-tests";
+import { sisterReadingsOf, soundReadingsOf } from "./sound-tests";
 
 const now = "2026-05-04T08:00:00.000Z";
 const [, estate, pickup] = demoJobs(new Date(now)) as [Job, Job, Job];
@@ -46,6 +47,42 @@ describe("earlier sound tests of the same vehicle", () => {
     const width = ({ low, high }: { low: number; high: number }) => high - low;
     expect(width(narrowed.ranges.high)).toBeLessThan(width(plain.ranges.high));
   });
+});
+
+describe("sound tests of sister vehicles", () => {
+  const sister = (name: string): Job => ({ ...pickup, id: name, intake: { ...pickup.intake, vehicle: name } });
+
+  it("are one a vehicle, of at least two with the same label, and narrow the range less than its own would", () => {
+    expect(sisterReadingsOf(again(), [sister("Pickup 1")])).toEqual([]);
+    const found = sisterReadingsOf(again(), [
+      sister("Pickup 1"),
+      sister("Pickup 1"),
+      sister("Pickup 2"),
+      sister("Pickup 3"),
+    ]);
+    expect(found.map((one) => one.sister)).toEqual(["pickup 1", "pickup 2", "pickup 3"]);
+    expect(sisterReadingsOf(again({ charge: entry("900", "g") }), [sister("Pickup 1"), sister("Pickup 2")])).toEqual(
+      [],
+    );
+    const label = vehicleLabelOf(pickup)!;
+    const { conditions } = found[0]!;
+    const ranges = (readings: Parameters<typeof expectedRanges>[3]) =>
+      expectedRanges(label, conditions, conditions.rpm, readings)!;
+    const width = ({ low, high }: { low: number; high: number }) => high - low;
+    const [plain, narrowed, own] = [ranges([]), ranges(found), ranges(soundReadingsOf(again(), [pickup]))];
+    expect([narrowed.sisters, narrowed.ownTests, own.sisters]).toEqual([3, 0, 0]);
+    expect(width(narrowed.ranges.high)).toBeLessThan(width(plain.ranges.high));
+    expect(width(narrowed.ranges.high)).toBeGreaterThan(width(own.ranges.high));
+  });
+
+  it("hold in simulated fleets: nine in ten readings of another sister lie inside", () => {
+    const held = fleetsHeld(10, 3, 3);
+    const inside = held.filter(({ withSisters }) => withSisters.inside).length / held.length;
+    expect(inside).toBeGreaterThan(0.78);
+    expect(
+      held.filter(({ withSisters, alone }) => withSisters.width < alone.width).length / held.length,
+    ).toBeGreaterThan(0.6);
+  }, 60_000);
 });
 
 it("spots along the lines go into the reading file, at the setting that was read last", () => {

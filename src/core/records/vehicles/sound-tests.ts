@@ -2,6 +2,7 @@
 import type { SoundReading } from "../../diagnosis/explain/sound-vehicles";
 import { balanceOf, conditionsOfSetting, hasReadings, settingValues, vehicleLabelOf } from "../derived/job-readings";
 import type { Job } from "../job";
+import { vehicleKey } from "./vehicle-name";
 
 /** Cars age: only the newest tests speak for what it is now. */
 const NEWEST_JOBS = 2;
@@ -15,6 +16,29 @@ export function soundReadingsOf(job: Job, its: readonly Job[]): SoundReading[] {
     .sort((a, b) => b.createdAt.localeCompare(a.createdAt))
     .slice(0, NEWEST_JOBS)
     .flatMap(readingsOf);
+}
+
+/** Sister vehicles that narrow an expected range: fewer say too little (docs/accuracy.md), more cost time. */
+const LEAST_SISTERS = 2;
+const MOST_SISTERS = 3;
+
+/**
+ * One sound reading of each of several other vehicles with the label and build of `job`, the newest; empty where there are too few. `others`: jobs of
+ * such vehicles, none of its own.
+ */
+export function sisterReadingsOf(job: Job, others: readonly Job[]): SoundReading[] {
+  const label = JSON.stringify(vehicleLabelOf(job));
+  const byVehicle = new Map<string, SoundReading>();
+  const sound = others
+    .filter((one) => JSON.stringify(vehicleLabelOf(one)) === label && provedSound(one))
+    .sort((a, b) => b.createdAt.localeCompare(a.createdAt));
+  for (const one of sound) {
+    const sister = vehicleKey(one.intake.vehicle);
+    const reading = readingsOf(one).at(-1);
+    if (reading !== undefined && !byVehicle.has(sister) && byVehicle.size < MOST_SISTERS)
+      byVehicle.set(sister, { ...reading, sister });
+  }
+  return byVehicle.size < LEAST_SISTERS ? [] : [...byVehicle.values()];
 }
 
 /** Its last step but one is done, and what is in it by weight is inside the label's tolerance. */

@@ -32,6 +32,7 @@ export function fromVisit(job: Job, visit: Job): Job {
       oilKind: now.oilKind ?? then.oilKind,
       oilAmount: isBlank(now.oilAmount) ? then.oilAmount : now.oilAmount,
       history: now.history ?? (filled === null ? null : "serviced"),
+      firstYear: now.firstYear.trim() === "" ? then.firstYear : now.firstYear,
       lastFilled: now.lastFilled ?? filled ?? then.lastFilled,
       unsure: then.unsure.filter((one) => now[one] === null && then[one] === null),
     },

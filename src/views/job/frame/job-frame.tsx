@@ -13,6 +13,7 @@ import { blanksInUnits } from "@/core/records/unit-system";
 import { useChoices, useKnownChoices } from "@/session/choices";
 import { useLiveInstruments } from "@/session/instruments/live-instruments";
 import { useAwake, useSignals } from "@/session/instruments/signals";
+import { useLocalPriorKept } from "@/session/outcome";
 import {
   SessionProvider,
   useDiagnosis,
@@ -122,11 +123,12 @@ function LoadedJob({ id, step, children }: { id: string; step: StepId; children:
   );
 }
 
-/** Tells the diagnosis what this vehicle showed when it was sound. Apart from the frame, which a keystroke must not draw again. */
+/** Tells the diagnosis what this vehicle showed when it was sound, and what this workshop has learned. Apart from the frame, which a keystroke must not draw again. */
 function SoundReadings() {
   const { job } = useJob();
   const { expectOf } = useDiagnosis("expectOf");
   const own = useSoundReadings(job);
+  useLocalPriorKept();
   useEffect(() => expectOf(own), [expectOf, own]);
   return null;
 }

@@ -3,6 +3,7 @@ import "fake-indexeddb/auto";
 import { act, cleanup, fireEvent, screen, within } from "@testing-library/react";
 import { afterEach, beforeAll, describe, expect, it, vi } from "vitest";
 import { movedBy } from "@/core/charge/books/ledger";
+import { noFacts } from "@/core/records/derived/job-outcome";
 import { type Job, MOST_CONTAINERS, newJob, stepIds } from "@/core/records/job";
 import { entry } from "@/core/units/entry";
 import { database } from "@/data/database";
@@ -10,6 +11,7 @@ import { demoJobs } from "@/demo/demo-jobs";
 import { useJob } from "@/session/session";
 import { EvidenceRail } from "@/views/job/frame/evidence-rail";
 import { fetchSteps, StepView } from "@/views/job/step-view";
+import { OutcomeCard } from "@/views/job/steps/sign-off/outcome-card";
 import { FAKE_START, type FakeWorld, settled, verdictOf } from "../../../../tests/support/fake-session";
 import { renderJob } from "../../../../tests/support/render-job";
 
@@ -255,6 +257,35 @@ describe("charging from an own scale", () => {
     await press("Hose drawn in");
     expect(inIt()).toBe(580);
     expect(document.body.textContent).not.toMatch(/g in the hose/);
+  });
+});
+
+describe("the outcome at sign-off", () => {
+  const weighed: Job = {
+    ...van,
+    rackVehicle: null,
+    hookUp: { ...van.hookUp, hosesOff: "let-back" },
+    recover: { ...van.recover, recovered: entry("300", "g") },
+    signOff: { ...van.signOff, technician: "Nell" },
+  };
+
+  it("is filled in from the weighing, corrected by hand, and signed as it is shown", async () => {
+    const { jobs } = await renderJob(weighed, "sign-off", <OutcomeCard facts={noFacts} />);
+    expect(screen.getByTestId("outcome").textContent).toBe("Undercharge confirmed. No fault and overcharge refuted.");
+    await press("Edit outcome");
+    const group = screen.getByRole("radiogroup", { name: "Undercharge" });
+    await act(async () => {
+      fireEvent.click(within(group).getByRole("radio", { name: "Unresolved" }));
+      await settled();
+    });
+    await type("Add cause", "air");
+    expect(jobs.job!.outcome.answers).toEqual([
+      { cause: "undercharge", result: "unresolved" },
+      { cause: "air", result: "confirmed" },
+    ]);
+    expect(screen.getByTestId("outcome").textContent).toMatch(
+      /^Air \(non-condensables\) confirmed\. Undercharge unresolved\./,
+    );
   });
 });
 

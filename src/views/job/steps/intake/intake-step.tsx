@@ -26,6 +26,7 @@ import { labelDoubtSentence } from "@/words/issues";
 import { historyLabels, oilLabels, optionsOf, refrigerantLabels, stopSignLabels, unreadableLabel } from "@/words/job";
 import { commonText } from "@/words/screens/common";
 import { intakeStepText } from "@/words/screens/steps/intake";
+import { EarlierOutcome, SimilarVehicles } from "./earlier-outcome";
 import { HowBuilt, WhereLabel } from "./how-built";
 import { VehicleIdentity } from "./vehicle-identity";
 import { WhichCar } from "./which-car";
@@ -90,6 +91,7 @@ function VehicleCard() {
           onChange={(vehicle) => set("vehicle", vehicle)}
         />
         <WhichCar />
+        <SimilarVehicles />
         <VehicleIdentity intake={intake} set={set} />
         <TextField
           label={intakeStepText.complaint}
@@ -116,6 +118,7 @@ function VehicleCard() {
           onChange={(history) => set("history", history)}
         />
         <AltitudeHere />
+        <EarlierOutcome />
       </Stack>
     </Card>
   );

@@ -33,6 +33,11 @@ export function VehicleIdentity({ intake, set }: VehicleIdentityProps) {
         onChange={(plate) => set("plate", plate.slice(0, 60))}
       />
       <TextField label={identityWords.vin} value={intake.vin} onChange={(vin) => set("vin", vin.slice(0, 40))} />
+      <TextField
+        label={identityWords.firstYear}
+        value={intake.firstYear}
+        onChange={(year) => set("firstYear", year.slice(0, 20))}
+      />
       <NumberField spec={fields.mileage} value={intake.mileage} onChange={(mileage) => set("mileage", mileage)} />
       {doubt !== null && (
         <Text gridColumn="1 / -1" fontSize="md" color="wait" role="status">

@@ -142,7 +142,7 @@ function Against({ which, expected }: TestBenchProps) {
     >
       <ExpectedRows
         bands={bands}
-        ownTests={expected?.ranges.ownTests ?? 0}
+        narrowedBy={expected?.ranges ?? { ownTests: 0, sisters: 0 }}
         live={
           live ?? {
             values: { ...typed, ambient: ambientC },

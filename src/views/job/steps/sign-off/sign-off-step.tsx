@@ -4,15 +4,18 @@ import { Flex, Grid, Stack } from "@chakra-ui/react";
 import { format } from "date-fns";
 import Link from "next/link";
 import { Fragment, useState } from "react";
+import type { OutcomeFacts } from "@/core/learning/statement";
 import { booked } from "@/core/records/bookkeeping";
 import { credentialsOf, techniciansOf } from "@/core/records/choices";
 import { compareTests } from "@/core/records/compare-tests";
+import { noFacts } from "@/core/records/derived/job-outcome";
 import { stepIds } from "@/core/records/job";
 import { isPassed } from "@/core/records/run-sheet";
 import { signed } from "@/core/records/signature";
 import { useChoices } from "@/session/choices";
 import { useConditionShifts } from "@/session/condition-shifts";
 import { useLeading } from "@/session/leading";
+import { useOutcomeFacts } from "@/session/outcome";
 import { useJob, useJobState, useSession, useSetPart } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
@@ -33,10 +36,12 @@ import { stepWords } from "@/words/step-words";
 import { typed } from "@/words/typed";
 import { workDone } from "@/words/work-done";
 import { AmendCard, Amendments } from "./amendments";
+import { OutcomeCard } from "./outcome-card";
 
 export function SignOffStep() {
   const { job } = useJob();
   const rows = compareTests(job, useConditionShifts(job), useAccuracy());
+  const facts = useOutcomeFacts(job);
   const [amending, setAmending] = useState(false);
   const open = stepIds.filter((id) => id !== "sign-off" && !isPassed(job, id));
   const signedAt = job.signOff.signedAt;
@@ -53,7 +58,8 @@ export function SignOffStep() {
           <ComparisonTable rows={rows} />
         </Card>
       )}
-      <SignCard amending={amending} onAmend={() => setAmending(true)} />
+      <OutcomeCard facts={facts} />
+      <SignCard facts={facts} amending={amending} onAmend={() => setAmending(true)} />
       {signedAt !== null && amending && <AmendCard onClose={() => setAmending(false)} />}
       {job.amendments.length > 0 && <Amendments job={job} />}
       {signedAt !== null && <TrainingCard />}
@@ -121,8 +127,15 @@ function TrainingCard() {
   );
 }
 
+interface SignCardProps {
+  /** What the readings say for the outcome; null while the worker weighs them. */
+  facts: OutcomeFacts | null;
+  amending: boolean;
+  onAmend: () => void;
+}
+
 /** Name, remark and signature; once signed it is locked and can be amended. */
-function SignCard({ amending, onAmend }: { amending: boolean; onAmend: () => void }) {
+function SignCard({ facts, amending, onAmend }: SignCardProps) {
   const { job, edit } = useJob();
   const choices = useChoices();
   const { desk } = useJobState("desk");
@@ -130,7 +143,8 @@ function SignCard({ amending, onAmend }: { amending: boolean; onAmend: () => voi
   const sign = () =>
     edit((stored) => {
       const at = new Date().toISOString();
-      return signed(booked(stored, at), credentialsOf(choices, stored.signOff.technician.trim()), at);
+      const credentials = credentialsOf(choices, stored.signOff.technician.trim());
+      return signed(booked(stored, at), credentials, at, facts ?? noFacts);
     });
   // As it is shown: the file holds the last keystroke, whether or not the browser has stored it.
   const { jobs } = useSession();

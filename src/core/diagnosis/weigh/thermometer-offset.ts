@@ -1,0 +1,88 @@
+/**
+ * Offset of one instrument as a single test suggests it: how far its channels would have to be moved for all readings to fit together best. The
+ * mixture of the population (population.ts) weighs each assumed offset. One test says little; many tests with the same instrument say much
+ * (core/learning/instrument-offsets.ts).
+ */
+import { cholesky, solveLower } from "../../maths/linear";
+import { type ChannelField, channels } from "../../readings/channels";
+import type { ReadingFile } from "../../readings/file/reading-file";
+import { type ThermometerOffset, thermometerNames, thermometers } from "../../readings/thermometers";
+import { featuresOf } from "./features";
+import type { Component, Population } from "./population";
+import { POPULATION_VALUES, standardised } from "./population";
+import type { Scales } from "./scales";
+
+/** Assumed offsets, K. */
+const FARTHEST_K = 12;
+const STEP_K = 1;
+const grid = Array.from({ length: (2 * FARTHEST_K) / STEP_K + 1 }, (_, i) => -FARTHEST_K + i * STEP_K);
+/** Fewer values beside the channel leave its offset open. */
+const LEAST_OTHERS = 3;
+
+/** Offsets of the thermometers that a test read with; none for one that was not used, or that too little stands beside. */
+export function thermometerOffsets(reading: ReadingFile, scales: Scales, population: Population): ThermometerOffset[] {
+  return thermometerNames.flatMap((thermometer) => {
+    const fields = thermometers[thermometer].map((channel) => channels[channel].field);
+    const used = fields.every((field) => (reading.running ?? []).some((setting) => setting[field] != null));
+    if (!used) return [];
+    const row = standardised(featuresOf(reading), scales);
+    const above = standardised(featuresOf(moved(reading, fields, -1)), scales);
+    const found = posteriorOf(row, above, population);
+    return found === null ? [] : [{ thermometer, ...found }];
+  });
+}
+
+/** The reading with some fields moved at every engine speed. */
+function moved(reading: ReadingFile, fields: readonly ChannelField[], byK: number): ReadingFile {
+  const running = (reading.running ?? []).map((setting) => ({
+    ...setting,
+    ...Object.fromEntries(
+      fields.flatMap((field) => {
+        const value = setting[field];
+        return value == null ? [] : [[field, value + byK]];
+      }),
+    ),
+  }));
+  return { ...reading, running };
+}
+
+/**
+ * Mean and standard deviation over the assumed offsets, each as probable as the mixture holds the row moved by it. `row` in spreads of the
+ * population, `above` as it would be for an offset of 1 K: between them lies a straight line. Null where too little was read.
+ */
+function posteriorOf(
+  row: Float64Array,
+  above: Float64Array,
+  { components }: Population,
+): Omit<ThermometerOffset, "thermometer"> | null {
+  const read = Array.from({ length: POPULATION_VALUES }, (_, i) => i).filter((i) => Number.isFinite(row[i]!));
+  if (read.length < LEAST_OTHERS + 1) return null;
+  const logs = components.flatMap((component) => {
+    const factor = factorOf(component, read);
+    if (factor === null) return [];
+    const determinant = read.reduce((sum, _, i) => sum + Math.log(factor[i * read.length + i]!), 0);
+    const gap = solveLower(
+      factor,
+      read.map((i) => row[i]! - component.mean[i]!),
+    );
+    const change = solveLower(
+      factor,
+      read.map((i) => above[i]! - row[i]!),
+    );
+    return [grid.map((k) => -gap.reduce((sum, y, i) => sum + (y + k * change[i]!) ** 2, 0) / 2 - determinant)];
+  });
+  const most = Math.max(...logs.flat());
+  const weights = grid.map((_, k) => logs.reduce((sum, own) => sum + Math.exp(own[k]! - most), 0));
+  const total = weights.reduce((sum, weight) => sum + weight, 0);
+  const offsetK = weights.reduce((sum, weight, k) => sum + weight * grid[k]!, 0) / total;
+  const variance = weights.reduce((sum, weight, k) => sum + weight * (grid[k]! - offsetK) ** 2, 0) / total;
+  return { offsetK, sdK: Math.sqrt(Math.max(variance, STEP_K ** 2 / 12)) };
+}
+
+function factorOf({ covariance }: Component, read: readonly number[]): Float64Array | null {
+  const n = read.length;
+  const matrix = new Float64Array(n * n);
+  for (const [a, i] of read.entries())
+    for (let b = 0; b <= a; b++) matrix[a * n + b] = covariance[(i * (i + 1)) / 2 + read[b]!]!;
+  return cholesky(matrix, n);
+}

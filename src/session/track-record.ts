@@ -1,0 +1,53 @@
+"use client";
+
+import { useMemo } from "react";
+import { type InstrumentOffset, instrumentOffsets } from "@/core/learning/instrument-offsets";
+import type { LearnedCounts } from "@/core/learning/local-prior";
+import { type TrackRecord, trackRecordOf } from "@/core/learning/track-record";
+import { techniciansOf } from "@/core/records/choices";
+import type { OutcomeRow } from "@/core/records/derived/outcome-row";
+import { countedOutcomes, type Learned, learnedCounts } from "@/data/outcomes";
+import { useChoices } from "./choices";
+import { type Stored, useStored } from "./stored";
+
+export interface LearnedHere extends Pick<Learned, "otherShops" | "revoked"> {
+  counts: LearnedCounts;
+  record: TrackRecord;
+  thermometers: InstrumentOffset[];
+}
+
+async function everything() {
+  const [{ rows }, learned] = await Promise.all([countedOutcomes(), learnedCounts()]);
+  return { rows, learned };
+}
+
+/** What was learned here, of all jobs or of one's own; thermometers from their last check on. */
+export function useTrackRecord(own: string | null): Stored<LearnedHere> & { again: () => void } {
+  const stored = useStored(everything);
+  const { checked } = useChoices().learning;
+  const value = stored.state === "ready" ? stored.value : null;
+  const made = useMemo(() => {
+    if (value === null) return null;
+    const rows = own === null ? value.rows : value.rows.filter(({ technician }) => technician === own);
+    return { ...value.learned, record: trackRecordOf(rows), thermometers: offsetsSince(rows, checked) };
+  }, [value, own, checked]);
+  return useMemo(
+    () =>
+      stored.state === "ready" && made !== null
+        ? { state: "ready", value: made, again: stored.again }
+        : (stored as Exclude<typeof stored, { state: "ready" }>),
+    [stored, made],
+  );
+}
+
+function offsetsSince(rows: readonly OutcomeRow[], checked: Partial<Record<string, string>>): InstrumentOffset[] {
+  const inTurn = [...rows].sort((a, b) => ((a.at ?? "") < (b.at ?? "") ? -1 : 1));
+  return instrumentOffsets(
+    inTurn.map(({ offsets, at }) => offsets.filter(({ thermometer }) => (at ?? "") > (checked[thermometer] ?? ""))),
+  );
+}
+
+/** Name of the person at this device: the first technician of its settings; null where none is named. */
+export function useOwnName(): string | null {
+  return techniciansOf(useChoices())[0] ?? null;
+}
