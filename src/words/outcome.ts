@@ -59,12 +59,12 @@ export function localPriorSentence({ outcome }: Pick<Job, "outcome">): string | 
 
 const countOf = (jobs: number) => (jobs === 1 ? "1 job" : `${jobs} jobs`);
 
-/** Where vehicles of the same label and build have leaked: "4 of 7 similar vehicles leaked at the condenser, 1 at the shaft seal." */
+/** Where vehicles of the same label and build have leaked: "4 of 7 similar vehicles leaked at the condenser, 1 at the drier." */
 export function similarSentence({ vehicles, places }: LeakHistory): string {
   const [first, ...others] = places.map((one) => ({ ...one, name: lowerFirst(leakPlaces[one.place].name) }));
   if (first === undefined) return "";
-  const rest = others.slice(0, 2).map((one) => `${one.vehicles} at ${one.name}`);
-  return `${[`${first.vehicles} of ${vehicles} similar vehicles leaked at the ${first.name}`, ...rest].join(", ")}. The leak search starts there.`;
+  const rest = others.slice(0, 2).map((one) => `${one.vehicles} at the ${one.name}`);
+  return `${[`${first.vehicles} of ${vehicles} similar vehicles leaked at the ${first.name}`, ...rest].join(", ")}. The leak search takes it into account.`;
 }
 
 /** An earlier outcome of this vehicle after a return with the same complaint. */

@@ -4,8 +4,8 @@ import type { Browser } from "./browser";
 import { OPEN_STORE } from "./open-store";
 
 /**
- * Fills the store of the open page with made-up vehicles and jobs, each job a light copy of one that is there, with the lines of the index beside
- * it, and `linesEach` lines in the books. Gives how many jobs the store then has.
+ * Fills the store of the open page with made-up vehicles and jobs, each job a light copy of one that is there, with the lines of the index and an
+ * outcome beside it, and `linesEach` lines in the books. Gives how many jobs the store then has.
  */
 export function fillStore(browser: Browser, vehicles: number, jobsEach: number, linesEach = 0): Promise<number> {
   return browser.driver.executeAsyncScript(
@@ -21,10 +21,11 @@ export function fillStore(browser: Browser, vehicles: number, jobsEach: number, 
        const visit = await ask(read.objectStore("visits").get("demo-garden-pickup"));
        const [row] = await ask(read.objectStore("vehicleRows").getAll("name:town gardens, pickup 11"));
        const lines = (await ask(store.transaction("bookLines").objectStore("bookLines").getAll())).filter(({ jobId }) => jobId === "demo-garden-pickup");
+       const [outcome] = await ask(store.transaction("outcomes").objectStore("outcomes").getAll(null, 1));
        const light = { ...job, evacuate: { ...job.evacuate, trace: [] } };
        const makes = ["Amber", "Birch", "Cobalt", "Dune", "Ember", "Fern", "Granite", "Hazel", "Indigo", "Juniper"];
        for (let from = 0; from < vehicles; from += 250) {
-         const write = store.transaction(["jobs", "visits", "vehicleRows", "bookLines"], "readwrite", { durability: "relaxed" });
+         const write = store.transaction(["jobs", "visits", "vehicleRows", "bookLines", "outcomes"], "readwrite", { durability: "relaxed" });
          for (let v = from; v < Math.min(from + 250, vehicles); v++) {
            const name = makes[v % 10] + " fleet, car " + v;
            const key = name.toLowerCase();
@@ -36,6 +37,7 @@ export function fillStore(browser: Browser, vehicles: number, jobsEach: number, 
              const id = "large-" + v + "-" + j;
              const dated = { createdAt: at, updatedAt: at, archivedAt: at };
              write.objectStore("jobs").put({ ...light, ...dated, id, intake: { ...light.intake, vehicle: name } });
+             if (outcome) write.objectStore("outcomes").put({ ...outcome, jobId: id, at, createdAt: at, vehicleKey: key });
              for (let e = 0; e < linesEach; e++) write.objectStore("bookLines").put({ ...lines[e % lines.length], id: id + "/" + e, jobId: id, at });
              write.objectStore("visits").put({ ...visit, jobId: id, vehicleKey: key, name, at, updatedAt: at, standing: "archived" });
            }
