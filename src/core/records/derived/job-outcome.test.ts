@@ -56,6 +56,10 @@ describe("the outcome of a job", () => {
     expect(resultOf(weighed(van, 575), facts({ undercharge: 0.8 }))).toMatchObject({ undercharge: "refuted" });
     expect(resultOf(weighed(van, 720), noFacts)).toMatchObject({ overcharge: "confirmed" });
     expect(resultOf(van, noFacts)).toEqual({});
+    // Beside it another cause stays open until the vehicle is right.
+    const shares = { undercharge: 0.5, "condenser-airflow": 0.3 };
+    const beside = (none: number) => resultOf(weighed(van, 300), facts(shares, { none }))["condenser-airflow"];
+    expect([beside(0.2), beside(0.9)]).toEqual(["unresolved", "refuted"]);
   });
 
   it("confirms a probable cause whose part was renewed, once the vehicle is right after it; else it stays open or is refuted", () => {
@@ -82,6 +86,9 @@ describe("the outcome of a job", () => {
     const sound = facts({ none: 0.7, undercharge: 0.2 });
     expect(confirmedOf(outcomeOf(weighed(van, 575), sound))).toEqual(["none"]);
     expect(confirmedOf(outcomeOf(van, sound))).toBeNull();
+    const worked = repaired(weighed(van, 575), "metering-device");
+    const probable = facts({ none: 0.6, "metering-stuck-closed": 0.3 });
+    expect(resultOf(worked, probable)).toMatchObject({ none: "unresolved", "metering-stuck-closed": "unresolved" });
   });
 
   it("takes a person's answer before what follows, and gives it back", () => {

@@ -76,12 +76,12 @@ describe("a vehicle that comes again with the same complaint", () => {
   });
 });
 
-describe("the local prior of an open job", () => {
-  const Kept = () => {
-    useLocalPriorKept();
-    return null;
-  };
+function Kept() {
+  useLocalPriorKept();
+  return null;
+}
 
+describe("the local prior of an open job", () => {
   it("follows what was learned, and is none where the switch is off; a signed or amended job keeps its own", async () => {
     await putBack(done("2026-06-01"));
     const { jobs } = await renderJob(again("2026-07-10"), "intake", <Kept />);
