@@ -1,5 +1,5 @@
 import "fake-indexeddb/auto";
-import { beforeEach, describe, expect, it } from "vitest";
+import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { Job } from "@/core/records/job";
 import { amended, signed } from "@/core/records/signature";
 import { entry } from "@/core/units/entry";
@@ -85,6 +85,8 @@ describe("outcomes in the store", () => {
     await putBack({ ...van, id: "c", outcome: { ...van.outcome, earlier: { jobId: "a", stands: false } } });
     const { counts, revoked } = await learnedCounts();
     expect([counts.jobs, revoked]).toEqual([1, 1]);
+    await removeJob("c");
+    expect((await learnedCounts()).counts.jobs).toBe(2);
     expect((await outcomesOfVehicle("van 1", "2026-05-01")).map(({ jobId }) => jobId)).toEqual(["a"]);
     expect(await outcomesOfVehicle("van 1", "2026-06-02")).toEqual([]);
   });
@@ -117,6 +119,14 @@ describe("outcomes in the store", () => {
     });
     expect(await leaksOfSimilar(label, "van 1")).toMatchObject({ vehicles: 2, leaking: 1 });
     expect((await jobsOfSimilar(label, "van 1")).map(({ id }) => id).sort()).toEqual(["b", "c"]);
+  });
+
+  it("are not written anew while somebody types: whoever follows them would read all of them again", async () => {
+    await putBack({ ...done("a", "Van 1"), signOff: van.signOff });
+    const writes = [vi.spyOn(database.outcomes, "put"), vi.spyOn(database.outcomes, "delete")];
+    await editJob("a", (job) => ({ ...job, intake: { ...job.intake, plate: "FB 12" } }));
+    for (const write of writes) expect(write).not.toHaveBeenCalled();
+    vi.restoreAllMocks();
   });
 
   it("are found again in records that came into the store another way", async () => {

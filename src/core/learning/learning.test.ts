@@ -86,6 +86,11 @@ describe("the local prior", () => {
     );
   });
 
+  it("makes no cause more than twenty times as frequent, nor as rare, however many jobs say so", () => {
+    const { odds } = localPriorOf(countsOf(found("compressor-low-stroke", 5000)), here)!;
+    expect([odds["compressor-low-stroke"], odds.undercharge]).toEqual([20, 0.05]);
+  });
+
   it("takes any name for a fleet", () => {
     const counts = countsOf(found("air", 6, { fleet: "constructor" }));
     expect(counts.parts.fleet.constructor).toMatchObject({ jobs: 6 });

@@ -59,7 +59,7 @@ export function outcomeRowOf(job: Job): OutcomeRow | null {
     shop: signOff.credentials?.shop ?? "",
     technician: signOff.technician.trim(),
     vehicleKey: vehicleKey(intake.vehicle),
-    confirmed: at === null || signed === null ? null : confirmedOf(signed.results),
+    confirmed: signed === null ? null : confirmedOf(signed.results),
     results: signed?.results ?? [],
     said: signed?.said ?? null,
     offsets: signed?.offsets ?? [],
