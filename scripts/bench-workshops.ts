@@ -62,7 +62,7 @@ export function scoreWorkshops(count: number, seed: number): void {
 /** Prints how often readings lie in the expected range with sister vehicles and without, and how much narrower it is. */
 export function scoreFleets(count: number, seed: number): void {
   console.log(`\nexpected range narrowed by sister vehicles, ${count} fleets each:`);
-  for (const sisters of [2, 5]) {
+  for (const sisters of [2, 3]) {
     const held = fleetsHeld(count, sisters, seed + sisters);
     const channels = [...new Set(held.map(({ channel }) => channel))];
     const line = (channel: FleetChannel) => {

@@ -43,7 +43,7 @@ export function Headline({ record: { judged, signed, saved } }: OfRecord) {
 function Figure({ title, value, note }: { title: string; value: string; note: string }) {
   return (
     <Card title={title}>
-      <Text fontSize="4xl" fontWeight="semibold" lineHeight="1.1">
+      <Text fontSize="3xl" fontWeight="semibold" lineHeight="1.2">
         {value}
       </Text>
       <Text kind="note">{note}</Text>

@@ -61,6 +61,9 @@ describe("sound tests of sister vehicles", () => {
       sister("Pickup 3"),
     ]);
     expect(found.map((one) => one.sister)).toEqual(["pickup 1", "pickup 2", "pickup 3"]);
+    const older = { ...sister("Pickup 1"), createdAt: "2026-01-04T08:00:00.000Z", altitude: entry("900", "m") };
+    const [newest] = sisterReadingsOf(again(), [older, sister("Pickup 1"), sister("Pickup 2")]);
+    expect(newest!.conditions.altitudeM).toBe(310);
     expect(sisterReadingsOf(again({ charge: entry("900", "g") }), [sister("Pickup 1"), sister("Pickup 2")])).toEqual(
       [],
     );
