@@ -2,7 +2,7 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { provideLearned } from "../src/core/diagnosis/weigh/learned";
-import { yearFile } from "../src/demo/year-file";
+import { yearFile } from "./demo/year-file";
 
 provideLearned(readFileSync(path.resolve(import.meta.dirname, "../public/learned.bin")));
 const began = performance.now();

@@ -5,8 +5,8 @@ import { readShopFile } from "@/core/records/files/shop-file";
 import { checkStore, contents, linesOfJob, linesOfStock, placed } from "@/core/records/stock/lines";
 import { forecastOf, newestFirst } from "@/core/records/vehicles/vehicle-history";
 import { type Visit, visitOf } from "@/core/records/vehicles/visit";
+import { yearMoved } from "@/demo/year-moved";
 import { yearFile } from "./year-file";
-import { yearMoved } from "./year-moved";
 
 const shipped = readFileSync(path.resolve(import.meta.dirname, "../../public/demo-year.json"), "utf8");
 

@@ -1,7 +1,7 @@
 /** The made-up year as the file that is shipped: that of a shop, one record a line. */
 import { SHOP_FILE_VERSION } from "@/core/records/files/shop-reader";
+import { YEAR_ENDS } from "@/demo/year-moved";
 import { demoYear } from "./year";
-import { YEAR_ENDS } from "./year-moved";
 
 export function yearFile(): string {
   const { jobs, vehicles, containers, stock } = demoYear();
