@@ -3,6 +3,7 @@ import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { Job } from "@/core/records/job";
 import { amended, signed } from "@/core/records/signature";
 import { entry } from "@/core/units/entry";
+import { papersOf, weighedOut } from "../../tests/support/outcome-jobs";
 import { shopJobs } from "../../tests/support/shop-jobs";
 import { changeChoices } from "./choices";
 import { database } from "./database";
@@ -14,26 +15,16 @@ import { editVehicle } from "./vehicles";
 
 const at = "2026-06-01T10:00:00.000Z";
 const [van] = shopJobs(new Date(at)) as [Job, Job, Job];
-const papers = (shop: string) => ({
-  certificate: "",
-  shop,
-  registration: "",
-  machine: { name: "", checkedOn: null },
-  scale: { name: "", checkedOn: null },
-});
 /** A van that came with less than half of its charge, signed. */
 const done = (id: string, vehicle: string, shop = "", change: Partial<Job> = {}): Job =>
   signed(
     {
-      ...van,
+      ...weighedOut(van, 250),
       id,
       intake: { ...van.intake, vehicle, complaints: ["never-cold"] },
-      hookUp: { ...van.hookUp, hosesOff: "let-back" },
-      recover: { ...van.recover, recovered: entry("250", "g") },
-      rackVehicle: null,
       ...change,
     },
-    papers(shop),
+    papersOf(shop),
     at,
   );
 const label = "R134a 580 expansion-valve variable-external";
@@ -44,12 +35,12 @@ describe("outcomes in the store", () => {
   it("come with the signature, change with an amendment, and go with the job", async () => {
     await putBack({ ...done("a", "Van 1"), signOff: van.signOff });
     expect((await countedOutcomes()).rows).toEqual([]);
-    await editJob("a", (job) => signed(job, papers(""), at));
+    await editJob("a", (job) => signed(job, papersOf(""), at));
     expect((await learnedCounts()).counts.all.undercharge).toBe(1);
     await editJob("a", (job) => amended(job, { by: "Ines", reason: "weighed again", at }));
     expect((await learnedCounts()).counts.jobs).toBe(0);
     await editJob("a", (job) =>
-      signed({ ...job, recover: { ...job.recover, recovered: entry("720", "g") } }, papers(""), at),
+      signed({ ...job, recover: { ...job.recover, recovered: entry("720", "g") } }, papersOf(""), at),
     );
     expect((await learnedCounts()).counts.all).toMatchObject({ undercharge: 0, overcharge: 1 });
     await editJob("a", (job) => amended(job, { by: "Ines", reason: "to be removed", at }));

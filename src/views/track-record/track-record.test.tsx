@@ -6,11 +6,11 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { OutcomeFacts } from "@/core/learning/statement";
 import type { Job } from "@/core/records/job";
 import { signed } from "@/core/records/signature";
-import { entry } from "@/core/units/entry";
 import { changeChoices, loadChoices } from "@/data/choices";
 import { putBack } from "@/data/jobs";
 import { eraseAll } from "@/data/shop";
 import { system } from "@/ui/theme";
+import { papersOf, weighedOut } from "../../../tests/support/outcome-jobs";
 import { shopJobs } from "../../../tests/support/shop-jobs";
 import { TrackRecordView } from "./track-record-view";
 
@@ -21,13 +21,6 @@ vi.mock("next/navigation", () => ({
 
 const at = "2026-06-01T10:00:00.000Z";
 const [van] = shopJobs(new Date(at)) as [Job, Job, Job];
-const papers = {
-  certificate: "",
-  shop: "",
-  registration: "",
-  machine: { name: "", checkedOn: null },
-  scale: { name: "", checkedOn: null },
-};
 /** Signed, with 250 g of 580 found in it; the readings had said this of it. */
 function done(id: string, technician: string, share: number, clampK: number): Job {
   const facts: OutcomeFacts = {
@@ -44,15 +37,12 @@ function done(id: string, technician: string, share: number, clampK: number): Jo
     offsets: [{ thermometer: "clamp", offsetK: clampK, sdK: 2.5 }],
   };
   const job: Job = {
-    ...van,
+    ...weighedOut(van, 250),
     id,
     intake: { ...van.intake, vehicle: `Van ${id}` },
-    hookUp: { ...van.hookUp, hosesOff: "let-back" },
-    recover: { ...van.recover, recovered: entry("250", "g") },
-    rackVehicle: null,
     signOff: { ...van.signOff, technician },
   };
-  return signed(job, papers, at, facts);
+  return signed(job, papersOf(), at, facts);
 }
 
 async function shown(): Promise<void> {

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { demoJobs } from "@/demo/demo-jobs";
+import { papersOf, weighedOut } from "../../../../tests/support/outcome-jobs";
 import type { OutcomeFacts, StatementOfReadings } from "../../learning/statement";
 import { entry } from "../../units/entry";
 import type { Job } from "../job";
@@ -9,13 +10,7 @@ import { complaintKey, outcomeRowOf, situationOf } from "./outcome-row";
 
 const now = "2026-06-01T10:00:00.000Z";
 const [van, estate] = demoJobs(new Date(now)) as [Job, Job, Job];
-const papers = {
-  certificate: "",
-  shop: "Quay Garage",
-  registration: "",
-  machine: { name: "", checkedOn: null },
-  scale: { name: "", checkedOn: null },
-};
+const papers = papersOf("Quay Garage");
 
 const said = (shares: StatementOfReadings["shares"]): StatementOfReadings => ({
   shares,
@@ -31,11 +26,6 @@ const facts = (shares: StatementOfReadings["shares"], after: OutcomeFacts["after
   after,
   offsets: [],
 });
-const weighed = (job: Job, grams: number): Job => ({
-  ...job,
-  hookUp: { ...job.hookUp, hosesOff: "let-back" },
-  recover: { ...job.recover, recovered: entry(String(grams), "g") },
-});
 const repaired = (job: Job, part: Job["repair"]["parts"][number]["part"]): Job => ({
   ...job,
   repair: {
@@ -48,17 +38,17 @@ const resultOf = (job: Job, of: OutcomeFacts) =>
 
 describe("the outcome of a job", () => {
   it("follows from the weighing: the scale decides about the amount, whatever the readings said", () => {
-    expect(resultOf(weighed(van, 300), noFacts)).toMatchObject({
+    expect(resultOf(weighedOut(van, 300), noFacts)).toMatchObject({
       undercharge: "confirmed",
       overcharge: "refuted",
       none: "refuted",
     });
-    expect(resultOf(weighed(van, 575), facts({ undercharge: 0.8 }))).toMatchObject({ undercharge: "refuted" });
-    expect(resultOf(weighed(van, 720), noFacts)).toMatchObject({ overcharge: "confirmed" });
+    expect(resultOf(weighedOut(van, 575), facts({ undercharge: 0.8 }))).toMatchObject({ undercharge: "refuted" });
+    expect(resultOf(weighedOut(van, 720), noFacts)).toMatchObject({ overcharge: "confirmed" });
     expect(resultOf(van, noFacts)).toEqual({});
     // Beside it another cause stays open until the vehicle is right.
     const shares = { undercharge: 0.5, "condenser-airflow": 0.3 };
-    const beside = (none: number) => resultOf(weighed(van, 300), facts(shares, { none }))["condenser-airflow"];
+    const beside = (none: number) => resultOf(weighedOut(van, 300), facts(shares, { none }))["condenser-airflow"];
     expect([beside(0.2), beside(0.9)]).toEqual(["unresolved", "refuted"]);
   });
 
@@ -77,22 +67,22 @@ describe("the outcome of a job", () => {
   });
 
   it("confirms no cause by a part that was renewed for its leak", () => {
-    const job = weighed(repaired(van, "condenser"), 300);
+    const job = weighedOut(repaired(van, "condenser"), 300);
     const result = resultOf(job, facts({ undercharge: 0.9, "condenser-airflow": 0.04 }, { none: 0.9 }));
     expect(result).toEqual({ none: "refuted", undercharge: "confirmed", overcharge: "refuted" });
   });
 
   it("is no fault where the readings said so, the weight was right and nothing was worked on", () => {
     const sound = facts({ none: 0.7, undercharge: 0.2 });
-    expect(confirmedOf(outcomeOf(weighed(van, 575), sound))).toEqual(["none"]);
+    expect(confirmedOf(outcomeOf(weighedOut(van, 575), sound))).toEqual(["none"]);
     expect(confirmedOf(outcomeOf(van, sound))).toBeNull();
-    const worked = repaired(weighed(van, 575), "metering-device");
+    const worked = repaired(weighedOut(van, 575), "metering-device");
     const probable = facts({ none: 0.6, "metering-stuck-closed": 0.3 });
     expect(resultOf(worked, probable)).toMatchObject({ none: "unresolved", "metering-stuck-closed": "unresolved" });
   });
 
   it("takes a person's answer before what follows, and gives it back", () => {
-    const job = withAnswer(weighed(van, 300), "undercharge", "refuted");
+    const job = withAnswer(weighedOut(van, 300), "undercharge", "refuted");
     expect(resultOf(job, noFacts).undercharge).toBe("refuted");
     expect(resultOf(withAnswer(job, "undercharge", null), noFacts).undercharge).toBe("confirmed");
     expect(confirmedOf(outcomeOf(withAnswer(job, "blend-door", "confirmed"), noFacts))).toEqual(["blend-door"]);
@@ -101,7 +91,7 @@ describe("the outcome of a job", () => {
 
 describe("the line of an outcome", () => {
   it("comes with the signature, and holds what the job teaches", () => {
-    const job = weighed({ ...van, intake: { ...van.intake, firstYear: "2012" } }, 300);
+    const job = weighedOut({ ...van, intake: { ...van.intake, firstYear: "2012" } }, 300);
     expect(outcomeRowOf(job)).toBeNull();
     const shares = facts({ undercharge: 0.8 });
     const row = outcomeRowOf(signed(job, papers, now, shares))!;
@@ -129,9 +119,9 @@ describe("the line of an outcome", () => {
   });
 
   it("keeps through an amendment what was said before the work, and lists only what a person changed", () => {
-    const first = signed(weighed(van, 300), papers, now, facts({ undercharge: 0.8 }));
+    const first = signed(weighedOut(van, 300), papers, now, facts({ undercharge: 0.8 }));
     const open = amended(first, { by: "Ines", reason: "scale read again", at: now });
-    const again = signed(weighed(open, 720), papers, now, facts({ air: 0.9 }));
+    const again = signed(weighedOut(open, 720), papers, now, facts({ air: 0.9 }));
     expect(again.outcome.signed!.said).toEqual(first.outcome.signed!.said);
     expect(confirmedOf(again.outcome.signed!.results)).toEqual(["overcharge"]);
     expect(amendmentsOf(again)[0]!.values!.map(({ path }) => path)).toEqual(["recover.recovered"]);

@@ -4,13 +4,13 @@ import { act, cleanup, fireEvent, screen, waitFor } from "@testing-library/react
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { type Job, newJob } from "@/core/records/job";
 import { signed } from "@/core/records/signature";
-import { entry } from "@/core/units/entry";
 import { changeChoices } from "@/data/choices";
 import { putBack } from "@/data/jobs";
 import { learnedCounts } from "@/data/outcomes";
 import { eraseAll } from "@/data/shop";
 import { useLocalPriorKept } from "@/session/outcome";
 import { settled } from "../../../../../tests/support/fake-session";
+import { papersOf, weighedOut } from "../../../../../tests/support/outcome-jobs";
 import { renderJob } from "../../../../../tests/support/render-job";
 import { shopJobs } from "../../../../../tests/support/shop-jobs";
 import { EarlierOutcome } from "./earlier-outcome";
@@ -18,26 +18,9 @@ import { EarlierOutcome } from "./earlier-outcome";
 vi.mock("next/navigation", () => ({ useRouter: () => ({ push: () => undefined }), useParams: () => ({}) }));
 
 const [van] = shopJobs(new Date("2026-06-01T10:00:00.000Z")) as [Job, Job, Job];
-const papers = {
-  certificate: "",
-  shop: "",
-  registration: "",
-  machine: { name: "", checkedOn: null },
-  scale: { name: "", checkedOn: null },
-};
 /** Signed that day with less than half of its charge found. */
 const done = (day: string): Job =>
-  signed(
-    {
-      ...van,
-      id: "earlier",
-      rackVehicle: null,
-      hookUp: { ...van.hookUp, hosesOff: "let-back" },
-      recover: { ...van.recover, recovered: entry("250", "g") },
-    },
-    papers,
-    `${day}T16:00:00.000Z`,
-  );
+  signed({ ...weighedOut(van, 250), id: "earlier" }, papersOf(), `${day}T16:00:00.000Z`);
 const again = (day: string, complaint = van.intake.complaint): Job => {
   const job = newJob("again", `${day}T08:00:00.000Z`);
   return { ...job, intake: { ...van.intake, complaint } };
