@@ -50,7 +50,7 @@ const CANDIDATES = 360;
 /** Residual of the model against a vehicle it knows, with instrument errors: kPa, kPa, K, K, K. */
 const LIKENESS = { low: 14, high: 70, vent: 1.5, suction: 2.5, liquid: 2.5 } as const;
 /** How vehicles of one label and build differ among themselves: wear and production; kPa, kPa, K, K, K. */
-const SISTERS = { low: 22, high: 110, vent: 2, suction: 4.2, liquid: 4.2 } as const;
+const SISTERS = { low: 22, high: 110, vent: 2.2, suction: 5.5, liquid: 9 } as const;
 type ReadChannel = keyof typeof LIKENESS;
 /** So many of the candidates must share the weight: fewer would be a line, not a range. */
 const LEAST_SHARING = 12;
