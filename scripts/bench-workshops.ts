@@ -13,6 +13,7 @@ const LEARNED = 60;
 const WRONG_OUTCOMES = 0.1;
 const CLAMP_K = 3;
 const WITHIN = 25;
+const SISTERS = 2;
 
 const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
 /** Mean with its standard error. */
@@ -62,16 +63,14 @@ export function scoreWorkshops(count: number, seed: number): void {
 /** Prints how often readings lie in the expected range with sister vehicles and without, and how much narrower it is. */
 export function scoreFleets(count: number, seed: number): void {
   console.log(`\nexpected range narrowed by sister vehicles, ${count} fleets each:`);
-  for (const sisters of [2, 3]) {
-    const held = fleetsHeld(count, sisters, seed + sisters);
-    const channels = [...new Set(held.map(({ channel }) => channel))];
-    const line = (channel: FleetChannel) => {
-      const own = held.filter((one) => one.channel === channel);
-      const inside = (which: "alone" | "withSisters") =>
-        ((100 * own.filter((one) => one[which].inside).length) / own.length).toFixed(1);
-      const width = own.map((one) => one.withSisters.width / one.alone.width).sort((a, b) => a - b)[own.length >> 1]!;
-      return `${channel} ${inside("withSisters")} (alone ${inside("alone")}), width ${width.toFixed(2)}`;
-    };
-    console.log(`  ${sisters} sisters, % inside: ${channels.map(line).join("; ")}`);
-  }
+  const held = fleetsHeld(count, SISTERS, seed);
+  const channels = [...new Set(held.map(({ channel }) => channel))];
+  const line = (channel: FleetChannel) => {
+    const own = held.filter((one) => one.channel === channel);
+    const inside = (which: "alone" | "withSisters") =>
+      ((100 * own.filter((one) => one[which].inside).length) / own.length).toFixed(1);
+    const width = own.map((one) => one.withSisters.width / one.alone.width).sort((a, b) => a - b)[own.length >> 1]!;
+    return `${channel} ${inside("withSisters")} (alone ${inside("alone")}), width ${width.toFixed(2)}`;
+  };
+  console.log(`  ${SISTERS} sisters, % inside: ${channels.map(line).join("; ")}`);
 }

@@ -1,4 +1,4 @@
-/** What ails the vehicles of the made-up year beside a wrong charge: complaints, remedies and leaks. */
+/** Faults of the vehicles of the made-up year beside a wrong charge: complaints, remedies and leaks. */
 import type { FaultCause } from "@/core/causes/catalogue";
 import type { OtherRepair } from "@/core/causes/work";
 import type { RepairPart } from "@/core/charge/oil";

@@ -140,7 +140,7 @@ function leakChecks(
   ];
 }
 
-/** When a car came and when it was done, ms since 1970. */
+/** Arrival and departure of a car, ms since 1970. */
 interface Visit {
   car: Car;
   at: number;

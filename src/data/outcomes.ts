@@ -1,4 +1,4 @@
-/** What this workshop learned from its own outcomes: read off the lines of its signed jobs, never stored by itself. */
+/** Knowledge of this workshop from its own outcomes: read off the lines of its signed jobs, never stored by itself. */
 import { type Counted, type CountingRule, countedRows, resolvedJobs } from "@/core/learning/counted";
 import { countsOf, type LearnedCounts } from "@/core/learning/local-prior";
 import { type LeakHistory, leakHistoryOf } from "@/core/learning/similar-vehicles";
@@ -9,6 +9,7 @@ import type { Job } from "@/core/records/job";
 import { readVehicle } from "@/core/records/vehicles/vehicle";
 import { loadChoices } from "./choices";
 import { database } from "./database";
+import { recordOf, visitsUnder } from "./record-index";
 import { isDemoWorkshop } from "./workshop";
 
 /** So many lines are read at once, so that a page stays quick meanwhile. */
@@ -56,7 +57,7 @@ export interface Learned {
   revoked: number;
 }
 
-/** How often each cause was found here, in all and by part. */
+/** Counts of each cause found here, in all and by part. */
 export async function learnedCounts(): Promise<Learned> {
   const { rows, otherShops, revoked } = await countedOutcomes();
   const owners = await fleets();
@@ -66,17 +67,20 @@ export async function learnedCounts(): Promise<Learned> {
 
 /** Owner of the vehicle that goes by this name; null where none is recorded. One without other vehicles has no prior of its own. */
 export async function fleetOf(vehicleKey: string): Promise<string | null> {
-  if (vehicleKey === "") return null;
-  const its = readable(await database.vehicles.where("names").equals(vehicleKey).toArray(), readVehicle);
-  const owner = its[0]?.owner.trim() ?? "";
-  return owner === "" ? null : owner;
+  const owner = vehicleKey === "" ? undefined : (await recordOf(vehicleKey))?.owner.trim();
+  return owner || null;
 }
 
 /** Leaks of other vehicles with the same label, build and refrigerant; those of the vehicle itself are left out. */
 export async function leaksOfSimilar(label: string, ownKey: string): Promise<LeakHistory> {
+  return leakHistoryOf(await rowsOfSimilar(label, ownKey));
+}
+
+/** Outcomes of other vehicles with this label, build and refrigerant that count here. */
+async function rowsOfSimilar(label: string, ownKey: string): Promise<OutcomeRow[]> {
   const found = await database.outcomes.where("label").equals(label).toArray();
   const { rows } = countedRows(found, await countingRule());
-  return leakHistoryOf(rows.filter(({ vehicleKey }) => vehicleKey !== ownKey && vehicleKey !== ""));
+  return rows.filter(({ vehicleKey }) => vehicleKey !== ownKey && vehicleKey !== "");
 }
 
 /** So many of the newest jobs of similar vehicles are looked at for sound tests. */
@@ -84,19 +88,16 @@ const MOST_SIMILAR = 24;
 
 /** Newest jobs of other vehicles with this label, build and refrigerant that count here. */
 export async function jobsOfSimilar(label: string, ownKey: string): Promise<Job[]> {
-  const found = await database.outcomes.where("label").equals(label).toArray();
-  const { rows } = countedRows(found, await countingRule());
-  const newest = rows
-    .filter(({ vehicleKey }) => vehicleKey !== ownKey && vehicleKey !== "")
-    .sort((a, b) => (a.createdAt < b.createdAt ? 1 : -1))
-    .slice(0, MOST_SIMILAR);
+  const rows = await rowsOfSimilar(label, ownKey);
+  const newest = rows.sort((a, b) => (a.createdAt < b.createdAt ? 1 : -1)).slice(0, MOST_SIMILAR);
   return readable(await database.jobs.bulkGet(newest.map(({ jobId }) => jobId)), readJob);
 }
 
 /** Signed jobs of a vehicle since an instant, newest first: a return with the same complaint asks about their outcome. */
 export async function outcomesOfVehicle(vehicleKey: string, since: string): Promise<OutcomeRow[]> {
-  const visits = await database.visits.where("vehicleKey").equals(vehicleKey).toArray();
-  const ids = visits.filter(({ signedAt }) => signedAt !== null && signedAt >= since).map(({ jobId }) => jobId);
+  if (vehicleKey === "") return [];
+  const { history } = await visitsUnder((await recordOf(vehicleKey))?.names ?? [vehicleKey]);
+  const ids = history.filter(({ signedAt }) => signedAt !== null && signedAt >= since).map(({ jobId }) => jobId);
   const rows = (await database.outcomes.bulkGet(ids)).filter((row) => row !== undefined);
   return rows.filter(({ at }) => at !== null).sort((a, b) => (a.at! < b.at! ? 1 : -1));
 }

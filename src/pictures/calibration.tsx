@@ -16,7 +16,7 @@ const TICKS = [0, 0.25, 0.5, 0.75, 1] as const;
 
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 
-/** How often the leading cause was right against how probable it was said to be, each band with the range that chance leaves. */
+/** Share of leading causes that were right against their stated probability, each band with the range that chance leaves. */
 export function Calibration({ bands }: { bands: readonly (RightOf & { from: number; to: number })[] }) {
   const x = plainScale({ least: 0, most: 1, from: LEFT, to: RIGHT });
   const y = plainScale({ least: 0, most: 1, from: FOOT, to: TOP });

@@ -21,7 +21,7 @@ async function everything() {
   return { rows, learned };
 }
 
-/** What was learned here, of all jobs or of one's own; thermometers from their last check on. */
+/** Track record of all jobs or of one's own, with what was learned; thermometers from their last check on. */
 export function useTrackRecord(own: string | null): Stored<LearnedHere> & { again: () => void } {
   const stored = useStored(everything);
   const { checked } = useChoices().learning;

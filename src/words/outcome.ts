@@ -49,7 +49,7 @@ function listed(names: readonly string[]): string {
   return [[first, ...small].join(", "), last].filter(Boolean).join(" and ");
 }
 
-/** Whether the local prior was applied, as reports and sign-off state it; null without one. */
+/** Sentence of reports and sign-off about the local prior that was applied; null without one. */
 export function localPriorSentence({ outcome }: Pick<Job, "outcome">): string | null {
   const prior = outcome.localPrior;
   return prior === null
@@ -59,7 +59,7 @@ export function localPriorSentence({ outcome }: Pick<Job, "outcome">): string | 
 
 const countOf = (jobs: number) => (jobs === 1 ? "1 job" : `${jobs} jobs`);
 
-/** Where vehicles of the same label and build have leaked: "4 of 7 similar vehicles leaked at the condenser, 1 at the drier." */
+/** Leaks of vehicles of the same label and build: "4 of 7 similar vehicles leaked at the condenser, 1 at the drier." */
 export function similarSentence({ vehicles, places }: LeakHistory): string {
   const [first, ...others] = places.map((one) => ({ ...one, name: lowerFirst(leakPlaces[one.place].name) }));
   if (first === undefined) return "";

@@ -48,7 +48,7 @@ export function savedWords({ minutes }: Saved): string {
 export const savedNote = ({ jobs }: Saved): string =>
   `by tests beyond the first look, over ${jobs === 1 ? "1 job" : `${jobs} jobs`}, after their own time`;
 
-/** How much nearer to the weighed charge all readings were than the first, a vehicle. */
+/** Gain of all readings over the first look towards the weighed charge, mean of a vehicle. */
 export function closerWords({ weighed, grams }: Saved, figures: Figures): string {
   if (weighed === 0) return "–";
   const each = grams / weighed;

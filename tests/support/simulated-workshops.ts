@@ -41,7 +41,7 @@ export function drawPool(tests: number, seed: number): Pool {
   return pool;
 }
 
-/** How far the causes of a workshop differ from everywhere: standard deviation of the logarithm of each one's factor. */
+/** A workshop to simulate. `spread`: standard deviation of the logarithm of the factor by which each cause is more or less frequent. */
 export interface WorkshopOptions {
   jobs: number;
   spread: number;

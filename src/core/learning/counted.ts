@@ -1,4 +1,4 @@
-/** Which outcomes count for a workshop: its own signed work since the last reset, and no outcome that a return has put in doubt. */
+/** Selection of the outcomes that count for a workshop: its own signed work since the last reset, without outcomes that a return has put in doubt. */
 import type { Cause } from "../causes/catalogue";
 import type { ResolvedJob } from "./resolved-job";
 

@@ -25,7 +25,7 @@ const LEAST_OFFSET_K = 2;
 /** Offsets of sound thermometers, standard deviation, K. */
 const USUAL_OFFSET_K = 0.6;
 /**
- * How certain an offset must be, in standard deviations of what a sound thermometer would show. A clamp for both lines is the usual case; one channel
+ * Least certainty of an offset, in standard deviations of what a sound thermometer would show. A clamp for both lines is the usual case; one channel
  * alone is also moved by what the vehicles of a workshop have in common. Chosen on simulated workshops and measured on others (docs/accuracy.md).
  */
 const LEAST_SPREADS: Record<Thermometer, number> = { clamp: 2.8, suction: 4.5, liquid: 4.5, vent: 4.5 };

@@ -1,4 +1,4 @@
-/** What a workshop learned, `evrid.learned` version 1: for other programs and for the record. It is never read in: outcomes come with the jobs. */
+/** The file of learned counts, `evrid.learned` version 1, for other programs and for the record. It is never read in: outcomes come with the jobs. */
 import { causes } from "../causes/catalogue";
 import { instantSchema } from "../dates";
 import { thermometerNames } from "../readings/thermometers";

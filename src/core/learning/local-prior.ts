@@ -1,5 +1,5 @@
 /**
- * How often each cause occurs in this workshop: the general prior, updated with the resolved jobs. The shares of the causes have a Dirichlet
+ * Frequency of each cause in this workshop: the general prior, updated with the resolved jobs. The shares of the causes have a Dirichlet
  * distribution whose mean is the general prior; n resolved jobs move it to (weight x prior + counts) / (weight + n) (Gelman et al., Bayesian Data
  * Analysis, 3rd ed., 3.4). How many jobs the general prior counts as follows from the jobs too: weights are averaged by the probability of the
  * counts under each (the Dirichlet-multinomial distribution), so that a workshop like all others stays with the general prior and a different

@@ -1,4 +1,4 @@
-/** Where vehicles of the same label, build and refrigerant have leaked in this workshop, and how that moves the places of a leak search. */
+/** Leaks of vehicles with the same label, build and refrigerant in this workshop, and their effect on the places of a leak search. */
 import { type LeakPlace, leakPlaces } from "../causes/leak-places";
 
 /** Leaks of one similar vehicle over all its jobs. */

@@ -29,7 +29,7 @@ export interface StatementOfReadings {
   localJobs: number;
 }
 
-/** What the worker knows of a job that is about to be signed. */
+/** Facts about a job that is about to be signed, from its readings. */
 export interface OutcomeFacts {
   /** Null where the job has no readings that can be weighed. */
   said: StatementOfReadings | null;

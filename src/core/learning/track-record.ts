@@ -1,4 +1,4 @@
-/** How the diagnoses of a workshop stood against what was found: calibration, confusions, and what the tests were worth. */
+/** Diagnoses of a workshop against their outcomes: calibration, confusions, and the worth of the tests. */
 import { type Cause, causes } from "../causes/catalogue";
 import { minutesLost } from "../diagnosis/decide/acts";
 import { binomialRange } from "../maths/binomial";

@@ -80,7 +80,7 @@ const choicesSchema = z.object({
   signals: signalSettingsSchema.default({ volume: 0.6, vibration: true, speech: false }),
   /** Keys without Ctrl that act when no field has the focus. */
   letterShortcuts: z.boolean().default(true),
-  /** What is learned from the outcomes of this workshop. */
+  /** Learning from the outcomes of this workshop. */
   learning: z
     .strictObject({
       /** The local prior takes part in the diagnosis. */
@@ -89,7 +89,7 @@ const choicesSchema = z.object({
       since: instantSchema.nullable(),
       /** Other shop names whose jobs count. */
       alsoCount: z.array(z.string().max(300)).max(50),
-      /** When a thermometer was checked last: earlier tests say nothing of it any more. */
+      /** Last check of each thermometer: earlier tests say nothing of it any more. */
       checked: z.partialRecord(z.enum(thermometerNames), instantSchema),
     })
     .default({ localPrior: true, since: null, alsoCount: [], checked: {} }),

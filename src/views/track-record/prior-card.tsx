@@ -24,7 +24,7 @@ import { PlainTable } from "./plain-table";
 /** The largest groups. */
 const MOST_GROUPS = 9;
 
-/** How often each cause occurs here against everywhere, how much that weighs, and the switch that leaves it out. */
+/** Shares of the causes here and everywhere, their weight, and the switch that leaves the local prior out. */
 export function PriorCard({ counts }: { counts: LearnedCounts }) {
   const { learning } = useChoices();
   const here = workshopShares(counts);

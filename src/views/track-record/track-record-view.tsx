@@ -23,7 +23,7 @@ import { CalibrationCard, CauseCard, ConfusionCard, Headline } from "./judged-ca
 import { GroupsCard, OtherShopsCard, PriorCard } from "./prior-card";
 import { ThermometersCard } from "./thermometers-card";
 
-/** How the diagnoses of this workshop stood against what was found, and what it learned from that. */
+/** Diagnoses of this workshop against their outcomes, and what it learned from them. */
 export function TrackRecordView() {
   const ownName = useOwnName();
   const [own, setOwn] = useState(false);

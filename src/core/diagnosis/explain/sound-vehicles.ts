@@ -45,11 +45,12 @@ const MEMBERS = 24;
 /** Representative at this size: means and spreads of its pressures and temperatures are those of 800 vehicles (within 0.12 and 15 % of a spread). */
 const ENSEMBLE_SEED = 5;
 const DAY_SEED = 7;
-/** From how many a vehicle's own tests choose. */
+/** Number of candidates that a vehicle's own tests choose from, and that the tests of its sisters do, which choose less sharply. */
 const CANDIDATES = 360;
+const CANDIDATES_OF_SISTERS = 160;
 /** Residual of the model against a vehicle it knows, with instrument errors: kPa, kPa, K, K, K. */
 const LIKENESS = { low: 14, high: 70, vent: 1.5, suction: 2.5, liquid: 2.5 } as const;
-/** How vehicles of one label and build differ among themselves: wear and production; kPa, kPa, K, K, K. */
+/** Spread among vehicles of one label and build, by wear and production; kPa, kPa, K, K, K. So wide that simulated fleets stay in their ranges (docs/accuracy.md). */
 const SISTERS = { low: 22, high: 110, vent: 2.2, suction: 5.5, liquid: 9 } as const;
 type ReadChannel = keyof typeof LIKENESS;
 /** So many of the candidates must share the weight: fewer would be a line, not a range. */
@@ -72,8 +73,13 @@ export function ensembleOf(label: VehicleLabel, own: readonly SoundReading[] = [
   return drawn;
 }
 
+function candidatesFor(own: readonly SoundReading[]): number | null {
+  if (own.length === 0) return null;
+  return own.every(({ sister }) => sister !== undefined) ? CANDIDATES_OF_SISTERS : CANDIDATES;
+}
+
 function drawEnsemble(label: VehicleLabel, own: readonly SoundReading[], members: number): Ensemble {
-  const vehicles = stratifiedNormals(own.length > 0 ? CANDIDATES : members, ENSEMBLE_SEED).flatMap((draw) => {
+  const vehicles = stratifiedNormals(candidatesFor(own) ?? members, ENSEMBLE_SEED).flatMap((draw) => {
     const sized = sizeVehicle(label, draw);
     return sized.ok ? [sized.value] : [];
   });

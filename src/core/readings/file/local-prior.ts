@@ -1,4 +1,4 @@
-/** How often causes occur in one workshop against everywhere, as a reading file carries it: part of what its diagnosis rests on. */
+/** Frequency of the causes in one workshop against everywhere, as a reading file carries it: part of the evidence of its diagnosis. */
 import { causes } from "../../causes/catalogue";
 import * as z from "../../zod";
 

@@ -106,7 +106,7 @@ export const readingFileSchema = z.object({
   /** Readings before the work, and the work done since. */
   before: z.object(testShape).nullish(),
   work: z.array(z.enum(workKinds)).max(workKinds.length).nullish(),
-  /** What the workshop learned from its own outcomes; without it the general prior holds. */
+  /** Local prior from the outcomes of the workshop; without it the general prior holds. */
   localPrior: localPriorSchema.nullish(),
 });
 

@@ -11,7 +11,7 @@ import { foundOf } from "./job-readings";
 
 export interface OutcomeRow extends Omit<ResolvedJob, "causes" | "fleet"> {
   jobId: string;
-  /** When it was signed; null for a job that only says what became of an earlier one. */
+  /** Instant of the signature; null for a job that only puts an earlier outcome in doubt. */
   at: string | null;
   createdAt: string;
   purpose: Purpose;

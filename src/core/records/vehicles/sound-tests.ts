@@ -18,12 +18,11 @@ export function soundReadingsOf(job: Job, its: readonly Job[]): SoundReading[] {
     .flatMap(readingsOf);
 }
 
-/** Sister vehicles that narrow an expected range: fewer say too little (docs/accuracy.md), more cost time. */
-const LEAST_SISTERS = 2;
-const MOST_SISTERS = 3;
+/** Sister vehicles that narrow an expected range: one says too little (docs/accuracy.md), a third costs more time than it narrows. */
+const SISTERS = 2;
 
 /**
- * One sound reading of each of several other vehicles with the label and build of `job`, the newest; empty where there are too few. `others`: jobs of
+ * One sound reading of each of two other vehicles with the label and build of `job`, the newest; empty where there are too few. `others`: jobs of
  * such vehicles, none of its own.
  */
 export function sisterReadingsOf(job: Job, others: readonly Job[]): SoundReading[] {
@@ -35,10 +34,10 @@ export function sisterReadingsOf(job: Job, others: readonly Job[]): SoundReading
   for (const one of sound) {
     const sister = vehicleKey(one.intake.vehicle);
     const reading = readingsOf(one).at(-1);
-    if (reading !== undefined && !byVehicle.has(sister) && byVehicle.size < MOST_SISTERS)
+    if (reading !== undefined && !byVehicle.has(sister) && byVehicle.size < SISTERS)
       byVehicle.set(sister, { ...reading, sister });
   }
-  return byVehicle.size < LEAST_SISTERS ? [] : [...byVehicle.values()];
+  return byVehicle.size < SISTERS ? [] : [...byVehicle.values()];
 }
 
 /** Its last step but one is done, and what is in it by weight is inside the label's tolerance. */

@@ -40,7 +40,7 @@ export function EarlierOutcome() {
   );
 }
 
-/** Where similar vehicles have leaked in this workshop. */
+/** Leaks of similar vehicles in this workshop. */
 export function SimilarVehicles() {
   const { job } = useJob();
   const { similar } = job.outcome;

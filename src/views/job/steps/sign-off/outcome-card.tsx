@@ -18,7 +18,7 @@ import { localPriorSentence, outcomeName, outcomeSentence, outcomeWords, resultW
 
 const options = outcomeResults.map((value) => ({ value, label: capital(resultWords[value]) }));
 
-/** What the car turned out to have, in one line; each cause can be answered by hand until the job is signed. */
+/** The outcome in one line; each cause can be answered by hand until the job is signed. */
 export function OutcomeCard({ facts }: { facts: OutcomeFacts | null }) {
   const { job, edit } = useJob();
   const [editing, setEditing] = useState(false);
