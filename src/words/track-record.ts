@@ -23,11 +23,11 @@ const partWords: Record<PriorPart, string> = {
 };
 
 /** A group of jobs: "Label: R134a, 580 g, expansion valve". */
-export function groupName(part: PriorPart, value: string): string {
+export function groupName(part: PriorPart, value: string, figures: Figures): string {
   const circuit = (word: string) => circuitWords[word as keyof typeof circuitWords] ?? word;
   if (part !== "label") return `${partWords[part]}: ${circuit(value)}`;
   const [refrigerant = "", grams = "", metering = ""] = value.split(" ");
-  return `${partWords[part]}: ${[refrigerant, `${grams} g`, circuit(metering)].join(", ")}`;
+  return `${partWords[part]}: ${[refrigerant, figures.quantity(Number(grams), "g"), circuit(metering)].join(", ")}`;
 }
 
 const percent = (share: number) => `${Math.round(share * 100)} %`;

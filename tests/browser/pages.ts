@@ -9,6 +9,7 @@ export const pages: readonly (readonly [path: string, ready: string])[] = [
   ["drill", "Open by code"],
   ["drill?code=1K-0004Y", "Actions"],
   ["ledger", "from cylinders:"],
+  ["track-record", "Calibration"],
   ["report?job=demo-garden-pickup", "The test after the work"],
   ["job/demo-estate-car/intake", "Label under the bonnet"],
   ["job/demo-estate-car/look", "Tap a part"],

@@ -68,6 +68,7 @@ export function CalibrationCard({ record: { calibration, byData } }: OfRecord) {
             trackRecordText.right,
             trackRecordText.expected,
           ]}
+          secondary={[2, 4]}
           rows={byData.map((one) => ({
             key: one.data,
             cells: [one.data, one.jobs, saidShare(one), rightShare(one), expectedShare(one)],
@@ -89,6 +90,7 @@ export function CauseCard({ record: { byCause } }: OfRecord) {
           trackRecordText.right,
           trackRecordText.expected,
         ]}
+        secondary={[2, 4]}
         rows={byCause.map((one) => ({
           key: one.cause,
           cells: [causeName(one.cause), one.found, one.jobs, rightShare(one), expectedShare(one)],
@@ -98,49 +100,66 @@ export function CauseCard({ record: { byCause } }: OfRecord) {
   );
 }
 
-/** Stated first against found: the numbers off the diagonal are the misses. */
+/** Stated first against found: a grid where there is room, else a list of the pairs, the most frequent first. */
 export function ConfusionCard({ record: { confusions } }: OfRecord) {
+  return (
+    <Card title={trackRecordText.confusion}>
+      <Box display={{ base: "none", xl: "block" }}>
+        <ConfusionGrid confusions={confusions} />
+      </Box>
+      <Box display={{ base: "block", xl: "none" }}>
+        <PlainTable
+          head={[trackRecordText.leading, trackRecordText.jobs, trackRecordText.found]}
+          rows={confusions.map(({ said, found, jobs }) => ({
+            key: `${said} ${found}`,
+            cells: [causeName(said), jobs, causeName(found)],
+          }))}
+        />
+      </Box>
+    </Card>
+  );
+}
+
+function ConfusionGrid({ confusions }: Pick<TrackRecord, "confusions">) {
   const used = causes.filter((cause) => confusions.some(({ said, found }) => said === cause || found === cause));
   const at = (said: Cause, found: Cause) =>
     confusions.find((one) => one.said === said && one.found === found)?.jobs ?? 0;
   return (
-    <Card title={trackRecordText.confusion}>
-      <Stack gap="2">
-        <Text kind="note">{trackRecordText.confusionNote}</Text>
-        <Table.ScrollArea>
-          <Table.Root size="sm" css={{ "& td, & th": { bg: "sheet", borderColor: "line", px: "1", fontSize: "sm" } }}>
-            <Table.Header>
-              <Table.Row>
-                <Table.ColumnHeader />
-                {used.map((cause) => (
-                  <Table.ColumnHeader
-                    key={cause}
-                    color="soft"
-                    verticalAlign="bottom"
-                    textAlign="center"
-                    whiteSpace="normal"
-                  >
-                    {causeName(cause)}
-                  </Table.ColumnHeader>
-                ))}
-              </Table.Row>
-            </Table.Header>
-            <Table.Body>
-              {used.map((said) => (
-                <Table.Row key={said}>
-                  <Table.ColumnHeader color="soft" minW="170px" whiteSpace="normal">
-                    {causeName(said)}
-                  </Table.ColumnHeader>
-                  {used.map((found) => (
-                    <ConfusionCell key={found} jobs={at(said, found)} right={said === found} />
-                  ))}
-                </Table.Row>
+    <Stack gap="2">
+      <Text kind="note">{trackRecordText.confusionNote}</Text>
+      <Table.Root size="sm" css={{ "& td, & th": { bg: "sheet", borderColor: "line", px: "1", fontSize: "sm" } }}>
+        <Table.Header>
+          <Table.Row>
+            <Table.ColumnHeader color="soft" verticalAlign="bottom">
+              {trackRecordText.leading}
+            </Table.ColumnHeader>
+            {used.map((cause) => (
+              <Table.ColumnHeader
+                key={cause}
+                color="soft"
+                verticalAlign="bottom"
+                textAlign="center"
+                whiteSpace="normal"
+              >
+                {causeName(cause)}
+              </Table.ColumnHeader>
+            ))}
+          </Table.Row>
+        </Table.Header>
+        <Table.Body>
+          {used.map((said) => (
+            <Table.Row key={said}>
+              <Table.ColumnHeader color="soft" minW="170px" whiteSpace="normal">
+                {causeName(said)}
+              </Table.ColumnHeader>
+              {used.map((found) => (
+                <ConfusionCell key={found} jobs={at(said, found)} right={said === found} />
               ))}
-            </Table.Body>
-          </Table.Root>
-        </Table.ScrollArea>
-      </Stack>
-    </Card>
+            </Table.Row>
+          ))}
+        </Table.Body>
+      </Table.Root>
+    </Stack>
   );
 }
 

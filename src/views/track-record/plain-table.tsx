@@ -5,10 +5,13 @@ interface PlainTableProps {
   /** First column reads as words, the others as numbers. */
   head: readonly string[];
   rows: readonly { key: string; cells: readonly ReactNode[] }[];
+  /** Columns that a phone leaves out, from 0. */
+  secondary?: readonly number[];
 }
 
 /** Names in the first column, numbers in the others. */
-export function PlainTable({ head, rows }: PlainTableProps) {
+export function PlainTable({ head, rows, secondary = [] }: PlainTableProps) {
+  const shown = (i: number) => (secondary.includes(i) ? { base: "none", sm: "table-cell" } : "table-cell");
   return (
     <Table.ScrollArea>
       <Table.Root
@@ -18,7 +21,13 @@ export function PlainTable({ head, rows }: PlainTableProps) {
         <Table.Header>
           <Table.Row>
             {head.map((name, i) => (
-              <Table.ColumnHeader key={name} color="soft" fontWeight="semibold" textAlign={i === 0 ? "start" : "end"}>
+              <Table.ColumnHeader
+                key={name}
+                display={shown(i)}
+                color="soft"
+                fontWeight="semibold"
+                textAlign={i === 0 ? "start" : "end"}
+              >
                 {name}
               </Table.ColumnHeader>
             ))}
@@ -28,11 +37,7 @@ export function PlainTable({ head, rows }: PlainTableProps) {
           {rows.map(({ key, cells }) => (
             <Table.Row key={key}>
               {cells.map((cell, i) => (
-                <Table.Cell
-                  key={head[i]}
-                  textAlign={i === 0 ? "start" : "end"}
-                  whiteSpace={i === 0 ? "normal" : "nowrap"}
-                >
+                <Table.Cell key={head[i]} display={shown(i)} textAlign={i === 0 ? "start" : "end"} whiteSpace="normal">
                   {cell}
                 </Table.Cell>
               ))}

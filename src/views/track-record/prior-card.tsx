@@ -15,6 +15,7 @@ import type { LearnedHere } from "@/session/track-record";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/fields/choice";
+import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { causeName } from "@/words/causes";
 import { trackRecordText } from "@/words/screens/track-record";
@@ -59,6 +60,7 @@ export function PriorCard({ counts }: { counts: LearnedCounts }) {
 
 /** Groups of jobs whose prior differs from that of the whole workshop. Nothing where none has enough jobs. */
 export function GroupsCard({ counts }: { counts: LearnedCounts }) {
+  const figures = useFigures();
   const groups = priorParts
     .flatMap((part) => Object.entries(counts.parts[part]).map(([value, group]) => ({ part, value, ...group })))
     .filter(({ jobs }) => jobs >= LEAST_OF_ITS_OWN)
@@ -70,7 +72,7 @@ export function GroupsCard({ counts }: { counts: LearnedCounts }) {
         head={[trackRecordText.part, trackRecordText.jobs, trackRecordText.mostFound]}
         rows={groups.slice(0, MOST_GROUPS).map(({ part, value, jobs, counts: found }) => ({
           key: `${part} ${value}`,
-          cells: [groupName(part, value), jobs, causeName(mostOf(found))],
+          cells: [groupName(part, value, figures), jobs, causeName(mostOf(found))],
         }))}
       />
       <Text kind="note" mt="2">

@@ -33,7 +33,7 @@ export function ThermometersCard({ thermometers }: { thermometers: readonly Inst
               title={`${trackRecordText.deviates(lowerFirst(thermometerWords[one.thermometer]))}: ${offsetWords(one, figures)}`}
               aside={<BenchButton onClick={() => noteChecked(one.thermometer)}>{trackRecordText.checked}</BenchButton>}
             >
-              {trackRecordText.check}
+              {trackRecordText.check(figures.quantity(0, "degC", 0), figures.quantity(1, "K", 0))}
             </Notice>
           ))}
           <PlainTable

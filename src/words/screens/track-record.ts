@@ -51,8 +51,8 @@ export const trackRecordText = {
   noThermometers: "No test with enough readings yet.",
   checked: "Mark as checked",
   deviates: (name: string) => `Check ${name}`,
-  check:
-    "Hold it in ice water: it must read 0 °C within 1 K. Or clamp it beside another thermometer on one pipe. Then calibrate or replace it.",
+  check: (ice: string, within: string) =>
+    `Hold it in ice water: it must read ${ice} within ${within}. Or clamp it beside another thermometer on one pipe. Then calibrate or replace it.`,
   otherShops: "Other shops",
   otherShop: (shop: string, jobs: number) =>
     `${jobs === 1 ? "1 job" : `${jobs} jobs`} signed ${shop === "" ? "without a shop name" : `for ${shop}`}: not counted.`,
