@@ -32,6 +32,7 @@ describe("a shop that reads in US units", () => {
       ["vehicles", "63 on record"],
       ["vehicle?id=demo-car-03", "At idle, by visit"],
       ["ledger", "from cylinders:"],
+      ["track-record", "Calibration"],
       ["bench", "pressures do not change"],
       ["drill?code=1W-00012", "Actions"],
       ["report?job=demo-garden-pickup", "The test after the work"],
