@@ -30,12 +30,13 @@ export function groupName(part: PriorPart, value: string, figures: Figures): str
   return `${partWords[part]}: ${[refrigerant, figures.quantity(Number(grams), "g"), circuit(metering)].join(", ")}`;
 }
 
-const percent = (share: number) => `${Math.round(share * 100)} %`;
+/** Kept on one line in a narrow column. */
+const percent = (share: number) => `${Math.round(share * 100)}\u00a0%`;
 
 /** Share that was right, and the range that chance leaves: "73 %" and "65 to 82 % expected". */
 export const rightShare = ({ jobs, right }: RightOf): string => (jobs === 0 ? "–" : percent(right / jobs));
 export const expectedShare = ({ jobs, expected }: RightOf): string =>
-  jobs === 0 ? "–" : `${Math.round((100 * expected.low) / jobs)} to ${percent(expected.high / jobs)}`;
+  jobs === 0 ? "–" : `${Math.round((100 * expected.low) / jobs)}\u00a0to\u00a0${percent(expected.high / jobs)}`;
 export const saidShare = ({ jobs, said }: RightOf): string => (jobs === 0 ? "–" : percent(said));
 export const shareWords = percent;
 
