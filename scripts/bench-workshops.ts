@@ -1,5 +1,6 @@
 /** Simulated workshops and fleets: what a local prior is worth, when a deviating clamp is found, and how well ranges narrowed by sisters hold. */
 
+import { mean } from "../src/core/maths/mean";
 import { type FleetChannel, fleetsHeld } from "../tests/support/simulated-fleets";
 import {
   drawPool,
@@ -15,7 +16,6 @@ const CLAMP_K = 3;
 const WITHIN = 25;
 const SISTERS = 2;
 
-const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
 /** Mean with its standard error. */
 const withError = (values: readonly number[]) => {
   const middle = mean(values);

@@ -1,8 +1,6 @@
 /** Days, rounding and names that the parts of the made-up year share. */
 import type { NoiseSource } from "@/core/maths/noise";
 
-export const DAY_MS = 86_400_000;
-
 export const MINUTE_MS = 60_000;
 
 export const ALTITUDE_M = 310;

@@ -1,11 +1,12 @@
 /** The vehicles of the made-up year: fleets with one label each, people with one car, and what each holds on a day. */
-import type { FaultCause } from "@/core/causes/catalogue";
+
 import type { VehicleLabel } from "@/core/circuit/vehicle/vehicle";
+import { DAY_MS } from "@/core/dates";
 import { pick as weighted } from "@/core/diagnosis/learn/draw-test";
 import type { NoiseSource } from "@/core/maths/noise";
 import { newVehicle, type Vehicle } from "@/core/records/vehicles/vehicle";
 import { vehicleKey } from "@/core/records/vehicles/vehicle-name";
-import { DAY_MS, instant, pick, round } from "./common";
+import { instant, pick, round } from "./common";
 
 const VEHICLES = 60;
 
@@ -80,9 +81,6 @@ export interface Car {
   heldG: number;
   since: number;
   leakGYear: number;
-  /** A cause beside the charge that has come since it was last here. */
-  ails: { cause: FaultCause; severity: number } | null;
-  weighedBefore: boolean;
 }
 
 export function carsOf(noise: NoiseSource, start: number): Car[] {
@@ -117,8 +115,6 @@ export function carsOf(noise: NoiseSource, start: number): Car[] {
       heldG: chargeG * (0.62 + 0.36 * noise.uniform()),
       since: start,
       leakGYear: leaky ? 70 + 330 * noise.uniform() ** 2 : 9 + 7 * noise.uniform(),
-      ails: null,
-      weighedBefore: false,
     };
   });
 }

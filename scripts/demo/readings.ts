@@ -1,4 +1,5 @@
 /** Tests of the made-up year: simulated on the vehicle's own sizes, read with the instruments of this workshop. */
+import type { FaultCause } from "@/core/causes/catalogue";
 import { simulate } from "@/core/instruments/simulate";
 import { type NoiseSource, seededNoise } from "@/core/maths/noise";
 import type { RunningSetting } from "@/core/readings/file/reading-file";
@@ -28,7 +29,7 @@ export function weatherOf(noise: NoiseSource, at: number): Omit<Weather, "clampK
 export interface CarState {
   car: Car;
   share: number;
-  ails: Car["ails"];
+  ails: { cause: FaultCause; severity: number } | null;
 }
 
 export function testOf(

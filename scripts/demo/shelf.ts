@@ -1,9 +1,10 @@
 /** The shelf of the made-up year: what comes in when it runs low, and what every job takes from it. */
+import { DAY_MS } from "@/core/dates";
 import type { Refrigerant } from "@/core/fluids/refrigerants";
 import { type Container, newContainer } from "@/core/records/stock/container";
 import { countEntry, placeOf, type StockEntry, stockEntry } from "@/core/records/stock/entry";
 import { entry } from "@/core/units/entry";
-import { DAY_MS, instant, MINUTE_MS, technicians } from "./common";
+import { instant, MINUTE_MS, technicians } from "./common";
 
 /** The shelf over the year: what comes in when it runs low, and what every job takes from it. */
 export class Shelf {

@@ -219,7 +219,6 @@ function weighed(noise: NoiseSource, job: Job, visit: Visit, shelf: Shelf, parts
   };
   car.heldG = drawG - hoseG - 4;
   car.since = done;
-  car.weighedBefore = true;
   return drawn(purgeBooked(onHand, 4, share(0.72)), from.id, drawG, share(0.8));
 }
 

@@ -4,11 +4,12 @@
  * a workshop's instruments; nothing is fitted to anything. Outcomes rest on the shipped ensemble, which must have been provided. The same seed gives the same year.
  */
 
+import { DAY_MS } from "@/core/dates";
 import { type NoiseSource, seededNoise } from "@/core/maths/noise";
 import { noDrills, type ShopInFile } from "@/core/records/files/shop-file";
 import type { Job } from "@/core/records/job";
 import { YEAR_ENDS } from "@/demo/year-moved";
-import { DAY_MS, MINUTE_MS } from "./common";
+import { MINUTE_MS } from "./common";
 import { carFor, carsOf, recordOf } from "./fleet";
 import { Shelf } from "./shelf";
 import { JOBS, visitAt } from "./visit";

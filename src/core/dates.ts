@@ -1,6 +1,7 @@
 /** Instants and days as records hold them. */
 import * as z from "./zod";
 
+export const DAY_MS = 86_400_000;
 /** The mean year of the Gregorian calendar, rounded. */
 export const DAYS_A_YEAR = 365.25;
 export const MONTHS_A_YEAR = 12;

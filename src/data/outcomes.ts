@@ -50,19 +50,18 @@ async function countingRule(): Promise<CountingRule> {
   };
 }
 
-export interface Learned {
-  counts: LearnedCounts;
-  /** Outcomes left out. */
-  otherShops: Counted<OutcomeRow>["otherShops"];
-  revoked: number;
+/** Outcomes that count here, what was left out, and the counts of each cause in all and by part. */
+export async function learnedOutcomes(): Promise<Counted<OutcomeRow> & { counts: LearnedCounts }> {
+  const counted = await countedOutcomes();
+  const owners = await fleets();
+  const counts = countsOf(resolvedJobs(counted.rows, ({ vehicleKey }) => owners.get(vehicleKey) ?? null));
+  return { ...counted, counts };
 }
 
-/** Counts of each cause found here, in all and by part. */
-export async function learnedCounts(): Promise<Learned> {
-  const { rows, otherShops, revoked } = await countedOutcomes();
-  const owners = await fleets();
-  const counts = countsOf(resolvedJobs(rows, ({ vehicleKey }) => owners.get(vehicleKey) ?? null));
-  return { counts, otherShops, revoked };
+/** {@link learnedOutcomes} without the outcomes themselves, for who follows the counts alone. */
+export async function learnedCounts(): Promise<Omit<Awaited<ReturnType<typeof learnedOutcomes>>, "rows">> {
+  const { rows: _, ...learned } = await learnedOutcomes();
+  return learned;
 }
 
 /** Owner of the vehicle that goes by this name; null where none is recorded. One without other vehicles has no prior of its own. */

@@ -3,6 +3,7 @@
  * changed, and no more than one part is in memory.
  */
 
+import { DAY_MS } from "@/core/dates";
 import type { Course } from "@/core/records/files/archive-task";
 import type { JobFileIssue } from "@/core/records/files/job-file";
 import type { OpenShopFile, ShopPart, ShopPicture } from "@/core/records/files/shop-reader";
@@ -87,8 +88,6 @@ export const seenOf = ({ differing }: PartPlan<unknown>): Record<string, string>
 export async function dropStaged(id: string): Promise<void> {
   await database.staged.where("stagingId").equals(id).delete();
 }
-
-const DAY_MS = 86_400_000;
 
 /** Drops files that were staged a day ago or earlier by a page that has been closed. */
 async function clearStaged(nowMs = Date.now()): Promise<void> {

@@ -1,3 +1,5 @@
+import { DAY_MS } from "@/core/dates";
+
 /** The day on which the made-up year ends. */
 export const YEAR_ENDS = "2026-11-20";
 
@@ -11,7 +13,6 @@ export function demoDay(now: Date): Date {
   return ends <= now ? ends : inYear(now.getUTCFullYear() - 1);
 }
 
-const DAY_MS = 86_400_000;
 const DATE = /"(\d{4}-\d{2}-\d{2})(T[\d:.]+Z)?"/g;
 
 /** The made-up year as a file's text with every date moved by whole days, so that it ends on the day of `now`. */

@@ -2,7 +2,7 @@
 
 import type { RightOf } from "@/core/learning/track-record";
 import { trackRecordText } from "@/words/screens/track-record";
-import { expectedShare, rightShare } from "@/words/track-record";
+import { expectedShare, rightShare, shareWords } from "@/words/track-record";
 import { plainScale } from "./axis";
 import { Drawing, svgClass } from "./drawing";
 
@@ -13,8 +13,6 @@ const RIGHT = 506;
 const TOP = 12;
 const FOOT = 256;
 const TICKS = [0, 0.25, 0.5, 0.75, 1] as const;
-
-const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 /** Share of leading causes that were right against their stated probability, each band with the range that chance leaves. */
 export function Calibration({ bands }: { bands: readonly (RightOf & { from: number; to: number })[] }) {
@@ -31,7 +29,7 @@ export function Calibration({ bands }: { bands: readonly (RightOf & { from: numb
         name: trackRecordText.calibration,
         head: [trackRecordText.said, trackRecordText.jobs, trackRecordText.right, trackRecordText.expected],
         rows: bands.map((band) => [
-          `${Math.round(band.from * 100)} to ${percent(band.to)}`,
+          `${Math.round(band.from * 100)} to ${shareWords(band.to)}`,
           String(band.jobs),
           rightShare(band),
           expectedShare(band),

@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo } from "react";
 import type { FaultCause } from "@/core/causes/catalogue";
-import { hasReadings, readingFilesOf, type TestName } from "@/core/records/derived/job-readings";
+import { type TestName, takenReadings } from "@/core/records/derived/job-readings";
 import type { Job } from "@/core/records/job";
 import { causeName } from "@/words/causes";
 import { connectDiagnosis } from "@/worker/diagnosis-client";
@@ -12,7 +12,7 @@ import { useAnswer } from "./answers";
 export function useLeading(job: Job, which: TestName = "baseline"): string | null {
   const connection = useMemo(() => connectDiagnosis(), []);
   useEffect(() => () => connection.cancel(), [connection]);
-  const readings = job[which].settings.some(hasReadings) ? readingFilesOf(job, which) : [];
+  const readings = takenReadings(job, which);
   const key = readings.length === 0 ? null : JSON.stringify(readings);
   const verdict = useAnswer(key, () => connection.judge(readings));
   if (verdict === null) return null;
@@ -31,8 +31,7 @@ export interface LeadingFault {
 
 /** The leading fault of a job by its first test; null without readings, or where no fault leads. */
 export async function leadingFaultOf(job: Job): Promise<LeadingFault | null> {
-  if (!job.baseline.settings.some(hasReadings)) return null;
-  const readings = readingFilesOf(job, "baseline");
+  const readings = takenReadings(job, "baseline");
   if (readings.length === 0) return null;
   const connection = connectDiagnosis();
   const verdict = await connection.judge(readings);

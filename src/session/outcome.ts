@@ -1,9 +1,10 @@
 "use client";
 
 import { useCallback, useEffect, useMemo } from "react";
+import { DAY_MS } from "@/core/dates";
 import { localPriorOf } from "@/core/learning/local-prior";
 import type { OutcomeFacts } from "@/core/learning/statement";
-import { hasReadings, readingFileOf, type TestName } from "@/core/records/derived/job-readings";
+import { takenReadings } from "@/core/records/derived/job-readings";
 import { complaintKey, type OutcomeRow, situationOf } from "@/core/records/derived/outcome-row";
 import type { Job } from "@/core/records/job";
 import { isSigned } from "@/core/records/signature";
@@ -15,20 +16,16 @@ import { useKnownChoices } from "./choices";
 import { useJob } from "./session";
 import { useStored } from "./stored";
 
-/** The readings of one test as its outcome is judged by them; null where nothing was read. */
-const readingOf = (job: Job, which: TestName) =>
-  job[which].settings.some(hasReadings) ? readingFileOf(job, which) : null;
-
 /** Facts for the outcome of a job: null until the worker has answered; without readings there are none to wait for. */
 export function useOutcomeFacts(job: Job): OutcomeFacts | null {
-  const before = readingOf(job, "baseline");
-  const after = readingOf(job, "proof");
+  const before = takenReadings(job, "baseline")[0] ?? null;
+  const after = takenReadings(job, "proof")[0] ?? null;
   return useAnswer(JSON.stringify([before, after]), () => askOutcomeFacts(before, after));
 }
 
 /** Keeps the leaks of similar vehicles in the open job, so that the leak search has one order on every screen. */
 function useSimilarKept(open: boolean): void {
-  const { job, record } = useJob();
+  const { job } = useJob();
   const { label } = situationOf(job);
   const key = vehicleKey(job.intake.vehicle);
   const practice = job.purpose === "practice";
@@ -36,11 +33,21 @@ function useSimilarKept(open: boolean): void {
     useCallback(async () => (label === null || practice ? null : leaksOfSimilar(label, key)), [label, key, practice]),
   );
   const similar = found.state !== "ready" ? undefined : found.value?.leaking ? found.value : null;
-  const kept = JSON.stringify(job.outcome.similar);
+  useKept("similar", similar, open);
+}
+
+/** Writes what was computed into the outcome of the open job where it differs. `value` undefined: not known yet. */
+function useKept<Part extends "similar" | "localPrior">(
+  part: Part,
+  value: Job["outcome"][Part] | undefined,
+  open: boolean,
+): void {
+  const { job, record } = useJob();
+  const kept = JSON.stringify(job.outcome[part]);
   useEffect(() => {
-    if (!open || similar === undefined || JSON.stringify(similar) === kept) return;
-    record((stored) => ({ ...stored, outcome: { ...stored.outcome, similar } }));
-  }, [open, similar, kept, record]);
+    if (!open || value === undefined || JSON.stringify(value) === kept) return;
+    record((stored) => ({ ...stored, outcome: { ...stored.outcome, [part]: value } }));
+  }, [open, part, value, kept, record]);
 }
 
 /** Earlier signed job of this vehicle with the same complaint, within {@link RETURN_DAYS}; null where there is none. */
@@ -59,7 +66,6 @@ export function useEarlierOutcome(): OutcomeRow | null {
 
 /** A return within so many days asks whether the earlier outcome stands. */
 const RETURN_DAYS = 90;
-const DAY_MS = 86_400_000;
 const daysBefore = (instant: string, days: number) => new Date(Date.parse(instant) - days * DAY_MS).toISOString();
 
 /**
@@ -67,7 +73,7 @@ const daysBefore = (instant: string, days: number) => new Date(Date.parse(instan
  * weighed with the prior in its record.
  */
 export function useLocalPriorKept(): void {
-  const { job, record, desk } = useJob();
+  const { job, desk } = useJob();
   // An amended job keeps what it was signed with.
   const open = desk === "held" && !isSigned(job) && job.amendments.length === 0;
   useSimilarKept(open);
@@ -83,9 +89,5 @@ export function useLocalPriorKept(): void {
     const applies = choices.learning.localPrior && job.purpose !== "practice";
     return applies ? localPriorOf(counts, { ...JSON.parse(situation), fleet: owner }) : null;
   }, [choices, counts, owner, situation, job.purpose]);
-  const kept = JSON.stringify(job.outcome.localPrior);
-  useEffect(() => {
-    if (!open || prior === undefined || JSON.stringify(prior) === kept) return;
-    record((stored) => ({ ...stored, outcome: { ...stored.outcome, localPrior: prior } }));
-  }, [open, prior, kept, record]);
+  useKept("localPrior", prior, open);
 }

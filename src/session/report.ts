@@ -4,13 +4,7 @@ import { useEffect, useMemo } from "react";
 import type { Diagnosis } from "@/core/diagnosis/decide/diagnosis";
 import type { SoundReading } from "@/core/diagnosis/explain/sound-vehicles";
 import { conditionShift } from "@/core/records/condition-shift";
-import {
-  conditionsOfSetting,
-  hasReadings,
-  readingFilesOf,
-  type TestName,
-  vehicleLabelOf,
-} from "@/core/records/derived/job-readings";
+import { conditionsOfSetting, type TestName, takenReadings, vehicleLabelOf } from "@/core/records/derived/job-readings";
 import type { Job } from "@/core/records/job";
 import type { ReportAnswers } from "@/words/report";
 import { connectDiagnosis } from "@/worker/diagnosis-client";
@@ -61,7 +55,7 @@ function useJudged(
 ): { verdict: Diagnosis | null; ready: boolean } {
   const connection = useMemo(() => connectDiagnosis(), []);
   useEffect(() => () => connection.cancel(), [connection]);
-  const readings = job[which].settings.some(hasReadings) ? readingFilesOf(job, which) : [];
+  const readings = takenReadings(job, which);
   const key = readings.length === 0 ? null : JSON.stringify([readings, own]);
   const verdict = useAnswer(key, () => connection.judge(readings, own));
   return useMemo(() => ({ verdict, ready: key === null || verdict !== null }), [verdict, key]);

@@ -2,34 +2,27 @@
 
 import { useMemo } from "react";
 import { type InstrumentOffset, instrumentOffsets } from "@/core/learning/instrument-offsets";
-import type { LearnedCounts } from "@/core/learning/local-prior";
 import { type TrackRecord, trackRecordOf } from "@/core/learning/track-record";
 import { techniciansOf } from "@/core/records/choices";
 import type { OutcomeRow } from "@/core/records/derived/outcome-row";
-import { countedOutcomes, type Learned, learnedCounts } from "@/data/outcomes";
+import { learnedOutcomes } from "@/data/outcomes";
 import { useChoices } from "./choices";
 import { type Stored, useStored } from "./stored";
 
-export interface LearnedHere extends Pick<Learned, "otherShops" | "revoked"> {
-  counts: LearnedCounts;
+export interface LearnedHere extends Awaited<ReturnType<typeof learnedOutcomes>> {
   record: TrackRecord;
   thermometers: InstrumentOffset[];
 }
 
-async function everything() {
-  const [{ rows }, learned] = await Promise.all([countedOutcomes(), learnedCounts()]);
-  return { rows, learned };
-}
-
 /** Track record of all jobs or of one's own, with what was learned; thermometers from their last check on. */
 export function useTrackRecord(own: string | null): Stored<LearnedHere> & { again: () => void } {
-  const stored = useStored(everything);
+  const stored = useStored(learnedOutcomes);
   const { checked } = useChoices().learning;
   const value = stored.state === "ready" ? stored.value : null;
   const made = useMemo(() => {
     if (value === null) return null;
     const rows = own === null ? value.rows : value.rows.filter(({ technician }) => technician === own);
-    return { ...value.learned, record: trackRecordOf(rows), thermometers: offsetsSince(rows, checked) };
+    return { ...value, record: trackRecordOf(rows), thermometers: offsetsSince(rows, checked) };
   }, [value, own, checked]);
   return useMemo(
     () =>

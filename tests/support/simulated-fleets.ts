@@ -5,6 +5,7 @@ import { sizeVehicle } from "@/core/circuit/vehicle/sizing";
 import type { CircuitConditions, CircuitVehicle } from "@/core/circuit/vehicle/vehicle";
 import { expectedRanges } from "@/core/diagnosis/explain/expected-range";
 import { drawShare, type KnownConditions, type SoundReading } from "@/core/diagnosis/explain/sound-vehicles";
+import { channelsOf } from "@/core/diagnosis/explain/state-channels";
 import { drawLabel } from "@/core/diagnosis/learn/draw-test";
 import { type NoiseSource, seededNoise } from "@/core/maths/noise";
 
@@ -22,14 +23,7 @@ function readingsOf(vehicle: CircuitVehicle, conditions: CircuitConditions, nois
   const plant = makePlant(vehicle, conditions, [], { chargeKg });
   const solved = solveSteady(plant);
   if (!solved.ok || solved.value.kind !== "running" || solved.value.state.cycling) return null;
-  const { state } = solved.value;
-  return {
-    low: state.lowKpa - plant.atmosphereKpa,
-    high: state.highKpa - plant.atmosphereKpa,
-    vent: state.ventC,
-    suction: state.suctionLineC,
-    liquid: state.liquidLineC,
-  };
+  return channelsOf(solved.value.state, plant.atmosphereKpa);
 }
 
 const withErrors = (readings: Readings, { normal }: NoiseSource): Readings =>

@@ -2,14 +2,14 @@
  * Workshops with outcomes, simulated: each with causes as frequent as its own prior has them, instruments of its own, and a share of wrong
  * outcomes. Tests come from one pool drawn from the model, and are read anew in each workshop.
  */
-import { type Cause, causes } from "@/core/causes/catalogue";
+import { type Cause, causes, generalShares } from "@/core/causes/catalogue";
 import { drawTest, pick, type TrueTest } from "@/core/diagnosis/learn/draw-test";
 import { readAs } from "@/core/diagnosis/learn/read-as";
 import { learnedNow } from "@/core/diagnosis/weigh/learned";
 import { thermometerOffsets } from "@/core/diagnosis/weigh/thermometer-offset";
 import { shares, weigh } from "@/core/diagnosis/weigh/weigh";
 import { instrumentOffsets } from "@/core/learning/instrument-offsets";
-import { countsOf, generalPrior, localPriorOf } from "@/core/learning/local-prior";
+import { countsOf, localPriorOf } from "@/core/learning/local-prior";
 import type { ResolvedJob } from "@/core/learning/resolved-job";
 import { type NoiseSource, seededNoise } from "@/core/maths/noise";
 import type { ReadingFile } from "@/core/readings/file/reading-file";
@@ -36,7 +36,9 @@ export function drawPool(tests: number, seed: number): Pool {
     if (test === null) continue;
     count++;
     const key = truthOf(test).join("+");
-    pool.set(key, [...(pool.get(key) ?? []), test]);
+    const alike = pool.get(key);
+    if (alike === undefined) pool.set(key, [test]);
+    else alike.push(test);
   }
   return pool;
 }
@@ -79,7 +81,7 @@ export function simulateWorkshop(pool: Pool, seed: number, options: WorkshopOpti
 const anyCause = (noise: NoiseSource): Cause =>
   pick(
     noise,
-    causes.map((cause) => [cause, generalPrior[cause]] as const),
+    causes.map((cause) => [cause, generalShares[cause]] as const),
   );
 
 function readWith(reading: ReadingFile, clampK: number, ventK: number): ReadingFile {

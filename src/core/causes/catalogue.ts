@@ -69,6 +69,15 @@ export const commonPairs: readonly { causes: readonly [FaultCause, FaultCause]; 
   { causes: ["overcharge", "evaporator-airflow"], weight: 0.01 },
 ];
 
+/** Share of the cars that come in with one of the common pairs. */
+export const PAIRS_SHARE = commonPairs.reduce((sum, { weight }) => sum + weight, 0);
+
+const priorOf = (cause: Cause) => (cause === "none" ? NOTHING_PRIOR : causeEntry(cause).prior);
+const ALL_PRIORS = causes.reduce((sum, cause) => sum + priorOf(cause), 0);
+
+/** Share of the cars that come in with this cause alone, were it possible in all. */
+export const shareAlone = (cause: Cause): number => (priorOf(cause) * (1 - PAIRS_SHARE)) / ALL_PRIORS;
+
 /**
  * Share of each cause among the cars that come in, as tests are drawn (diagnosis/learn/draw-test.ts) and the ensemble has learned it: a cause that a
  * car cannot have leaves it sound, and each cause of a pair has half of it. They sum to one.
@@ -76,14 +85,9 @@ export const commonPairs: readonly { causes: readonly [FaultCause, FaultCause]; 
 export const generalShares: Readonly<Record<Cause, number>> = (() => {
   const shares = Object.fromEntries(causes.map((cause) => [cause, 0])) as Record<Cause, number>;
   const compressors = compressorWeights.reduce((sum, [, weight]) => sum + weight, 0);
-  const pairs = commonPairs.reduce((sum, { weight }) => sum + weight, 0);
-  const singles = faultCauses.reduce((sum, cause) => sum + causeEntry(cause).prior, NOTHING_PRIOR);
-  shares.none = ((1 - pairs) * NOTHING_PRIOR) / singles;
-  for (const cause of faultCauses) {
-    const share = ((1 - pairs) * causeEntry(cause).prior) / singles;
+  for (const cause of causes)
     for (const [compressor, weight] of compressorWeights)
-      shares[possible(cause, { compressor }) ? cause : "none"] += (share * weight) / compressors;
-  }
+      shares[possible(cause, { compressor }) ? cause : "none"] += (shareAlone(cause) * weight) / compressors;
   for (const { causes: both, weight } of commonPairs) for (const cause of both) shares[cause] += weight / 2;
   return shares;
 })();

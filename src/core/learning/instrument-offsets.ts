@@ -2,7 +2,7 @@
  * Thermometers that deviate systematically: what each test suggests of a thermometer (diagnosis/weigh/thermometer-offset.ts), put together over
  * many vehicles. One vehicle differs from its label's usual; forty differ from it in all directions, and a clamp only in its own.
  */
-import type { Thermometer, ThermometerOffset } from "../readings/thermometers";
+import { type Thermometer, type ThermometerOffset, thermometers } from "../readings/thermometers";
 
 export interface InstrumentOffset {
   thermometer: Thermometer;
@@ -36,12 +36,24 @@ const NEWEST = 60;
 /** Offset of each thermometer over the newest of these tests, one list a vehicle, the oldest first. */
 export function instrumentOffsets(tests: readonly (readonly ThermometerOffset[])[]): InstrumentOffset[] {
   const byName = new Map<Thermometer, ThermometerOffset[]>();
-  for (const one of tests.flat())
-    if (one.sdK <= MOST_SD_K) byName.set(one.thermometer, [...(byName.get(one.thermometer) ?? []), one]);
+  for (const one of tests.flat()) {
+    if (one.sdK > MOST_SD_K) continue;
+    const its = byName.get(one.thermometer);
+    if (its === undefined) byName.set(one.thermometer, [one]);
+    else its.push(one);
+  }
   return [...byName].map(([thermometer, all]) => {
     const newest = all.slice(-NEWEST);
     return { thermometer, vehicles: newest.length, ...together(thermometer, newest) };
   });
+}
+
+/** Offsets that ask for a check: a clamp on both lines explains what either line alone would say. */
+export function offsetsToCheck(offsets: readonly InstrumentOffset[]): InstrumentOffset[] {
+  const off = offsets.filter(({ deviates }) => deviates);
+  const clamp = off.some(({ thermometer }) => thermometer === "clamp");
+  const explained: readonly Thermometer[] = clamp ? thermometers.clamp : [];
+  return off.filter(({ thermometer }) => !explained.includes(thermometer));
 }
 
 /** Mean weighted by what each vehicle leaves open, its outliers drawn in around the median. */

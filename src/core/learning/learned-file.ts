@@ -1,10 +1,10 @@
 /** The file of learned counts, `evrid.learned` version 1, for other programs and for the record. It is never read in: outcomes come with the jobs. */
-import { causes } from "../causes/catalogue";
+import { causes, generalShares } from "../causes/catalogue";
 import { instantSchema } from "../dates";
 import { thermometerNames } from "../readings/thermometers";
 import * as z from "../zod";
 import type { InstrumentOffset } from "./instrument-offsets";
-import { generalPrior, type LearnedCounts, type PriorPart, priorParts, weightOf, workshopShares } from "./local-prior";
+import { groupsIn, type LearnedCounts, priorParts, weightOf, workshopShares } from "./local-prior";
 import type { TrackRecord } from "./track-record";
 
 export const LEARNED_VERSION = 1;
@@ -58,11 +58,9 @@ export function learnedFile(
     resolved: learned.jobs,
     generalWeight: weightOf(learned),
     found: learned.all,
-    general: rounded(generalPrior),
+    general: rounded(generalShares),
     local: rounded(workshopShares(learned)),
-    parts: (Object.keys(learned.parts) as PriorPart[]).flatMap((part) =>
-      Object.entries(learned.parts[part]).map(([value, { jobs, counts: found }]) => ({ part, value, jobs, found })),
-    ),
+    parts: groupsIn(learned).map(({ part, value, jobs, counts: found }) => ({ part, value, jobs, found })),
     calibration: record.calibration.map(({ from, to, jobs, right, said }) => ({
       from,
       to,

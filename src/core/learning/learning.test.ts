@@ -6,7 +6,7 @@ import {
   simulateWorkshop,
   vehiclesUntilFound,
 } from "../../../tests/support/simulated-workshops";
-import { type Cause, causes } from "../causes/catalogue";
+import { type Cause, causes, generalShares } from "../causes/catalogue";
 import { drawTest } from "../diagnosis/learn/draw-test";
 import { readAs } from "../diagnosis/learn/read-as";
 import { learnedNow } from "../diagnosis/weigh/learned";
@@ -20,18 +20,11 @@ import type { ThermometerOffset } from "../readings/thermometers";
 import { countedRows, resolvedJobs } from "./counted";
 import { instrumentOffsets } from "./instrument-offsets";
 import { learnedFile, learnedSchema } from "./learned-file";
-import {
-  countsOf,
-  generalPrior,
-  LEAST_OF_ITS_OWN,
-  localPriorOf,
-  localShares,
-  weightOf,
-  workshopShares,
-} from "./local-prior";
+import { countsOf, LEAST_OF_ITS_OWN, localPriorOf, localShares, weightOf, workshopShares } from "./local-prior";
 import { ageBandOf, type ResolvedJob, seasonOf } from "./resolved-job";
 import { leakHistoryOf, leakPlaceOdds } from "./similar-vehicles";
-import { type StatementOfReadings, statementOf } from "./statement";
+import { statementOf } from "./statement";
+import type { Statement } from "./statement-shape";
 import { trackRecordOf } from "./track-record";
 
 const here = { metering: "expansion-valve", age: null, season: "warm", fleet: null, label: null } as const;
@@ -50,7 +43,7 @@ function drawnReading(seed: number): ReadingFile {
 describe("the local prior", () => {
   it("is the general one without jobs, and shares sum to one whatever was found", () => {
     expect(localPriorOf(countsOf([]), here)).toBeNull();
-    expect(workshopShares(countsOf([]))).toEqual(generalPrior);
+    expect(workshopShares(countsOf([]))).toEqual(generalShares);
     const counts = countsOf([...found("air", 9), ...found("blend-door", 4), ...found("none", 12, { fleet: "Taxis" })]);
     expect(total(localShares(counts, here))).toBeCloseTo(1, 9);
     expect(total(localShares(counts, { ...here, fleet: "Taxis" }))).toBeCloseTo(1, 9);
@@ -68,7 +61,7 @@ describe("the local prior", () => {
   });
 
   it("weighs the general prior more in a workshop like all others than in one that differs", () => {
-    const usual = causes.flatMap((cause) => found(cause, Math.round(100 * generalPrior[cause])));
+    const usual = causes.flatMap((cause) => found(cause, Math.round(100 * generalShares[cause])));
     const other = [...found("blend-door", 60), ...found("air", 40)];
     expect(weightOf(countsOf(usual))).toBeGreaterThan(3 * weightOf(countsOf(other)));
     expect(weightOf(countsOf(other))).toBeLessThan(70);
@@ -165,7 +158,7 @@ describe("which outcomes count", () => {
 });
 
 describe("the track record", () => {
-  const said = (first: Cause, p: number, of: Partial<StatementOfReadings> = {}): StatementOfReadings => ({
+  const said = (first: Cause, p: number, of: Partial<Statement> = {}): Statement => ({
     shares: { [first]: p, none: 0.01 },
     charge: null,
     values: 6,

@@ -35,9 +35,6 @@ export interface LearnedCounts {
   parts: Record<PriorPart, Record<string, { jobs: number; counts: Shares }>>;
 }
 
-/** Shares of the causes before anything is known of a workshop. */
-export const generalPrior: Readonly<Shares> = generalShares;
-
 /** Counts of resolved jobs; a job with two causes counts half for each. */
 export function countsOf(jobs: readonly ResolvedJob[]): LearnedCounts {
   const counted: LearnedCounts = {
@@ -58,6 +55,10 @@ export function countsOf(jobs: readonly ResolvedJob[]): LearnedCounts {
   }
   return counted;
 }
+
+/** Every group of jobs with its counts, part by part. */
+export const groupsIn = ({ parts }: LearnedCounts) =>
+  priorParts.flatMap((part) => Object.entries(parts[part]).map(([value, group]) => ({ part, value, ...group })));
 
 /** Names are a person's: one may be that of a method of every object. */
 const groupOf = ({ parts }: Pick<LearnedCounts, "parts">, part: PriorPart, value: string) =>
@@ -83,17 +84,17 @@ export function localShares(counts: LearnedCounts, situation: Situation): Shares
 }
 
 /** Shares of the causes in a workshop over all its jobs. */
-export const workshopShares = ({ all, jobs }: LearnedCounts): Shares => updated(generalPrior, all, jobs).shares;
+export const workshopShares = ({ all, jobs }: LearnedCounts): Shares => updated(generalShares, all, jobs).shares;
 
 /** Jobs that the general prior counts as beside these. */
-export const weightOf = ({ all, jobs }: LearnedCounts): number => Math.round(updated(generalPrior, all, jobs).weight);
+export const weightOf = ({ all, jobs }: LearnedCounts): number => Math.round(updated(generalShares, all, jobs).weight);
 
 /** The prior as a reading file carries it; null while no job is resolved. */
 export function localPriorOf(counts: LearnedCounts, situation: Situation): LocalPrior | null {
   if (counts.jobs === 0) return null;
   const local = localShares(counts, situation);
   const odds = sharesOf((cause) => {
-    const ratio = local[cause] / generalPrior[cause];
+    const ratio = local[cause] / generalShares[cause];
     return Number(Math.min(Math.max(ratio, 1 / MOST_ODDS), MOST_ODDS).toFixed(4));
   });
   return { jobs: counts.jobs, generalWeight: weightOf(counts), odds };

@@ -1,5 +1,6 @@
 /** Leaks of vehicles with the same label, build and refrigerant in this workshop, and their effect on the places of a leak search. */
-import { type LeakPlace, leakPlaces } from "../causes/leak-places";
+import { type LeakPlace, leakPlaceIds, leakPlaces } from "../causes/leak-places";
+import * as z from "../zod";
 
 /** Leaks of one similar vehicle over all its jobs. */
 export interface SimilarLeaks {
@@ -7,13 +8,18 @@ export interface SimilarLeaks {
   leaks: readonly LeakPlace[];
 }
 
-export interface LeakHistory {
-  /** Similar vehicles that were searched or weighed, and of these the ones with a leak. */
-  vehicles: number;
-  leaking: number;
-  /** Vehicles that leaked there, the most frequent place first. */
-  places: { place: LeakPlace; vehicles: number }[];
-}
+const count = z.number().int().min(0).max(10_000_000);
+
+/**
+ * `vehicles`: similar vehicles that were here; `leaking`: those of them with a leak; `places`: vehicles that leaked there, the most frequent place
+ * first.
+ */
+export const leakHistorySchema = z.strictObject({
+  vehicles: count,
+  leaking: count,
+  places: z.array(z.strictObject({ place: z.enum(leakPlaceIds), vehicles: count })).max(leakPlaceIds.length),
+});
+export type LeakHistory = z.infer<typeof leakHistorySchema>;
 
 /** Vehicles that the general shares of the places count as: a handful of vans moves the order, and proves nothing. */
 const GENERAL_WEIGHT = 10;

@@ -2,50 +2,34 @@
  * The diagnosis before the work as a signature keeps it: from the readings alone, without what was weighed, so that it can be held against the
  * outcome later. Beside it what low side, high side and vent at one engine speed alone would have advised: the gain of the tests is the difference.
  */
-import { type Cause, causes } from "../causes/catalogue";
+import { causes } from "../causes/catalogue";
 import { bestAct } from "../diagnosis/decide/acts";
 import { type TestId, testMinutes } from "../diagnosis/next-test/next-tests";
 import { learnedNow } from "../diagnosis/weigh/learned";
 import { thermometerOffsets } from "../diagnosis/weigh/thermometer-offset";
-import { shares, weigh } from "../diagnosis/weigh/weigh";
+import { shares, type Weighed, weigh } from "../diagnosis/weigh/weigh";
 import { type ChannelField, channels, settingChannels } from "../readings/channels";
 import type { ReadingFile, RunningSetting } from "../readings/file/reading-file";
 import type { ThermometerOffset } from "../readings/thermometers";
-
-interface Advice {
-  /** Cause that the advised act is about; "none" where the circuit is left closed. */
-  about: Cause;
-  /** Median charge by the readings, g; null where the label is unknown. */
-  chargeG: number | null;
-}
-
-export interface StatementOfReadings {
-  shares: Partial<Record<Cause, number>>;
-  charge: { lowG: number; medianG: number; highG: number } | null;
-  values: number;
-  first: Advice;
-  last: Advice;
-  testMinutes: number;
-  localJobs: number;
-}
+import type { Statement } from "./statement-shape";
 
 /** Facts about a job that is about to be signed, from its readings. */
 export interface OutcomeFacts {
   /** Null where the job has no readings that can be weighed. */
-  said: StatementOfReadings | null;
-  /** Probability that nothing is wrong after the work, and the shares of the causes then; null where no verification was read. */
-  after: Partial<Record<Cause, number>> | null;
+  said: Statement | null;
+  /** Shares of the causes after the work; null where no verification was read. */
+  after: Statement["shares"] | null;
   offsets: ThermometerOffset[];
 }
 
 /** A share below this is left out. */
 const LEAST_SHARE = 0.005;
 
-const sharesOf = (reading: ReadingFile) => {
-  const all = shares(weigh(reading));
+const sharesOf = (weighed: Weighed) => {
+  const all = shares(weighed);
   return Object.fromEntries(
     causes.flatMap((cause) => (all[cause] < LEAST_SHARE ? [] : [[cause, Number(all[cause].toFixed(4))]])),
-  ) as Partial<Record<Cause, number>>;
+  ) as Statement["shares"];
 };
 
 /** Facts from the test before the work and the one after it; null where that was not read. */
@@ -55,7 +39,7 @@ export function outcomeFacts(before: ReadingFile | null, after: ReadingFile | nu
   const measured = after ?? before;
   return {
     said: before === null ? null : statementOf(before),
-    after: after === null ? null : sharesOf(after),
+    after: after === null ? null : sharesOf(weigh(after)),
     offsets: (measured === null ? [] : thermometerOffsets(measured, scales, population)).map((one) => ({
       ...one,
       offsetK: Number(one.offsetK.toFixed(2)),
@@ -64,30 +48,30 @@ export function outcomeFacts(before: ReadingFile | null, after: ReadingFile | nu
   };
 }
 
-export function statementOf(given: ReadingFile): StatementOfReadings {
+export function statementOf(given: ReadingFile): Statement {
   const reading = { ...given, recoveredG: null };
-  const { charge } = weigh(reading);
-  const labelG = reading.vehicle.chargeG;
-  const [lowG, medianG, highG] = charge.map((share) => Math.round(share * (labelG ?? 0))) as [number, number, number];
+  const weighed = weigh(reading);
+  const labelG = reading.vehicle.chargeG ?? null;
   return {
-    shares: sharesOf(reading),
-    charge: labelG == null ? null : { lowG, medianG, highG },
+    shares: sharesOf(weighed),
+    charge: labelG === null ? null : chargeOf(weighed, labelG),
     values: valuesIn(reading),
-    first: adviceOf(firstOf(reading)),
-    last: adviceOf(reading),
+    first: adviceOf(weigh(firstOf(reading)), labelG),
+    last: adviceOf(weighed, labelG),
     testMinutes: minutesOf(testsBeyondFirst(reading)),
     localJobs: reading.localPrior?.jobs ?? 0,
   };
 }
 
-function adviceOf(reading: ReadingFile): Advice {
-  const weighed = weigh(reading);
-  const labelG = reading.vehicle.chargeG;
-  return {
-    about: bestAct(weighed.classes).about ?? "none",
-    chargeG: labelG == null ? null : Math.round(weighed.charge[1]! * labelG),
-  };
+function chargeOf({ charge }: Weighed, labelG: number) {
+  const [lowG, medianG, highG] = charge.map((share) => Math.round(share * labelG)) as [number, number, number];
+  return { lowG, medianG, highG };
 }
+
+const adviceOf = (weighed: Weighed, labelG: number | null): Statement["first"] => ({
+  about: bestAct(weighed.classes).about ?? "none",
+  chargeG: labelG === null ? null : chargeOf(weighed, labelG).medianG,
+});
 
 const FIRST_FIELDS = [
   "rpm",

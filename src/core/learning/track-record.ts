@@ -2,11 +2,11 @@
 import { type Cause, causes } from "../causes/catalogue";
 import { minutesLost } from "../diagnosis/decide/acts";
 import { binomialRange } from "../maths/binomial";
-import type { StatementOfReadings } from "./statement";
+import type { Statement } from "./statement-shape";
 
 /** A signed job with what had been said of it and what was found; null where either is missing. */
 export interface JudgedRow {
-  said: StatementOfReadings | null;
+  said: Statement | null;
   confirmed: readonly Cause[] | null;
   /** Weighed on arrival, g; null where it was not. */
   foundG: number | null;
@@ -53,7 +53,7 @@ const bandOf = (values: number): DataBand => (values <= 4 ? "up to 4" : values <
 const EDGES = [0, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1] as const;
 
 interface Judged extends JudgedRow {
-  said: StatementOfReadings;
+  said: Statement;
   confirmed: readonly Cause[];
   first: Cause;
   p: number;

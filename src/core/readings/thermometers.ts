@@ -1,4 +1,5 @@
 /** Thermometers of a workshop whose offset can be learned, each with the channels that it is read on. */
+import * as z from "../zod";
 import type { SettingChannel } from "./channels";
 
 /**
@@ -14,9 +15,10 @@ export const thermometers = {
 export type Thermometer = keyof typeof thermometers;
 export const thermometerNames = Object.keys(thermometers) as [Thermometer, ...Thermometer[]];
 
-/** Offset that tests suggest, K, with its standard deviation: the thermometer reads so much above the true temperature. */
-export interface ThermometerOffset {
-  thermometer: Thermometer;
-  offsetK: number;
-  sdK: number;
-}
+/** Offset that a test suggests, K, with its standard deviation: the thermometer reads so much above the true temperature. */
+export const thermometerOffsetSchema = z.strictObject({
+  thermometer: z.enum(thermometerNames),
+  offsetK: z.number().min(-50).max(50),
+  sdK: z.number().min(0).max(50),
+});
+export type ThermometerOffset = z.infer<typeof thermometerOffsetSchema>;

@@ -79,7 +79,7 @@ interface MapDrawing extends Omit<PhMapProps, "refrigerant"> {
   inks: ChartInks;
 }
 
-/** What a corner of a cycle says when it is touched: temperature, pressure, enthalpy. */
+/** Words of a corner of a cycle when it is touched: temperature, pressure, enthalpy. */
 function cornerTip(figures: Figures, inks: ChartInks) {
   const [heat, pressure] = [figures.unit("kJkg"), figures.unit("kPa")];
   return {

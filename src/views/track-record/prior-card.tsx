@@ -1,15 +1,8 @@
 "use client";
 
 import { Flex, Stack } from "@chakra-ui/react";
-import { type Cause, causes } from "@/core/causes/catalogue";
-import {
-  generalPrior,
-  LEAST_OF_ITS_OWN,
-  type LearnedCounts,
-  priorParts,
-  weightOf,
-  workshopShares,
-} from "@/core/learning/local-prior";
+import { type Cause, causes, generalShares } from "@/core/causes/catalogue";
+import { groupsIn, LEAST_OF_ITS_OWN, type LearnedCounts, weightOf, workshopShares } from "@/core/learning/local-prior";
 import { keepChoices, useChoices } from "@/session/choices";
 import type { LearnedHere } from "@/session/track-record";
 import { BenchButton } from "@/ui/buttons";
@@ -51,7 +44,7 @@ export function PriorCard({ counts }: { counts: LearnedCounts }) {
         head={[trackRecordText.cause, trackRecordText.here, trackRecordText.general]}
         rows={causes.map((cause) => ({
           key: cause,
-          cells: [causeName(cause), shareWords(here[cause]), shareWords(generalPrior[cause])],
+          cells: [causeName(cause), shareWords(here[cause]), shareWords(generalShares[cause])],
         }))}
       />
     </Card>
@@ -61,8 +54,7 @@ export function PriorCard({ counts }: { counts: LearnedCounts }) {
 /** Groups of jobs whose prior differs from that of the whole workshop. Nothing where none has enough jobs. */
 export function GroupsCard({ counts }: { counts: LearnedCounts }) {
   const figures = useFigures();
-  const groups = priorParts
-    .flatMap((part) => Object.entries(counts.parts[part]).map(([value, group]) => ({ part, value, ...group })))
+  const groups = groupsIn(counts)
     .filter(({ jobs }) => jobs >= LEAST_OF_ITS_OWN)
     .sort((a, b) => b.jobs - a.jobs);
   if (groups.length === 0) return null;

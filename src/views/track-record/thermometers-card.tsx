@@ -1,7 +1,7 @@
 "use client";
 
 import { Stack } from "@chakra-ui/react";
-import type { InstrumentOffset } from "@/core/learning/instrument-offsets";
+import { type InstrumentOffset, offsetsToCheck } from "@/core/learning/instrument-offsets";
 import { keepChoices } from "@/session/choices";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
@@ -16,17 +16,13 @@ import { PlainTable } from "./plain-table";
 /** Thermometers by what all vehicles together say of them; one that deviates comes with the check that confirms it. */
 export function ThermometersCard({ thermometers }: { thermometers: readonly InstrumentOffset[] }) {
   const figures = useFigures();
-  const off = thermometers.filter(({ deviates }) => deviates);
-  // One clamp for both lines explains what either line alone would say.
-  const clamp = off.some(({ thermometer }) => thermometer === "clamp");
-  const named = off.filter(({ thermometer }) => !(clamp && (thermometer === "suction" || thermometer === "liquid")));
   return (
     <Card title={trackRecordText.thermometers}>
       {thermometers.length === 0 ? (
         <Text kind="soft">{trackRecordText.noThermometers}</Text>
       ) : (
         <Stack gap="3">
-          {named.map((one) => (
+          {offsetsToCheck(thermometers).map((one) => (
             <Notice
               key={one.thermometer}
               tone="act"

@@ -1,10 +1,10 @@
 /** One verdict for a vehicle that may be built in several ways: each is judged, none is preferred, and what they agree on stands. */
+
 import type { Cause } from "../../causes/catalogue";
+import { mean } from "../../maths/mean";
 import { byWorth, type NextTest } from "../next-test/next-tests";
 import { entropyOf } from "../weigh/weigh";
 import type { Diagnosis, RankedCause, Warning } from "./diagnosis";
-
-const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
 
 /**
  * The verdicts on the same readings, one for each way the vehicle may be built (at least one), as one. Probabilities are means, since each way

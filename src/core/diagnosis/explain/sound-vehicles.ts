@@ -11,10 +11,12 @@ import { sizeVehicle } from "../../circuit/vehicle/sizing";
 import { withUsualConditions } from "../../circuit/vehicle/usual";
 import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "../../circuit/vehicle/vehicle";
 import type { LineProfile } from "../../line-places";
+import { mean } from "../../maths/mean";
 import { stratifiedNormals } from "../../maths/noise";
 import { normalBelow } from "../../maths/normal";
 import type { ReadingFile } from "../../readings/file/reading-file";
 import { type Shown, show } from "./observables";
+import { channelsOf } from "./state-channels";
 
 /** Conditions of a test as they were written; what is absent is not known. */
 export type KnownConditions = ReadingFile["conditions"];
@@ -104,14 +106,7 @@ function misfitOf(vehicle: CircuitVehicle, own: readonly SoundReading[]): number
     const plant = makePlant(vehicle, conditions, []);
     const solved = solveSteady(plant);
     if (!solved.ok || solved.value.kind !== "running") return Number.POSITIVE_INFINITY;
-    const { state } = solved.value;
-    const shown = {
-      low: state.lowKpa - plant.atmosphereKpa,
-      high: state.highKpa - plant.atmosphereKpa,
-      vent: state.ventC,
-      suction: state.suctionLineC,
-      liquid: state.liquidLineC,
-    };
+    const shown = channelsOf(solved.value.state, plant.atmosphereKpa);
     const its = sister === undefined ? null : (bySister.get(sister) ?? {});
     for (const [channel, value] of Object.entries(readings) as [ReadChannel, number][]) {
       const off = shown[channel] - value;
@@ -131,8 +126,6 @@ function sisterMisfit(sisters: readonly Partial<Record<ReadChannel, readonly num
     return sum + (0.5 * mean(means) ** 2) / variance;
   }, 0);
 }
-
-const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
 
 /** Chosen in proportion to exp(-misfit / temperature), the lowest temperature of 1 or more at which enough of them share the weight. */
 function resampled(vehicles: readonly CircuitVehicle[], misfits: readonly number[], members: number): CircuitVehicle[] {

@@ -11,6 +11,7 @@ import {
   compressorWeights,
   type FaultCause,
   NOTHING_PRIOR,
+  PAIRS_SHARE,
   possible,
 } from "../../causes/catalogue";
 import type { Work } from "../../causes/work";
@@ -120,7 +121,7 @@ const weights: readonly (readonly [Cause, number])[] = causes.map((cause) => [
 function drawFaults(label: VehicleLabel, noise: NoiseSource): Fault[] {
   const able = (cause: FaultCause) => possible(cause, label);
   const fault = (cause: FaultCause): Fault => ({ cause, severity: drawSeverity(cause, noise), place: noise.uniform() });
-  if (noise.uniform() < commonPairs.reduce((sum, { weight }) => sum + weight, 0)) {
+  if (noise.uniform() < PAIRS_SHARE) {
     const pair = pick(
       noise,
       commonPairs.map(({ causes, weight }) => [causes, weight] as const),

@@ -2,15 +2,7 @@
  * Probabilities of the causes: the ensemble's answer, times visual findings, given the weighed charge, and only causes possible in this vehicle. A
  * forward pass is a few multiplications, so that moving pressures can be weighed at every step.
  */
-import {
-  type Cause,
-  causeEntry,
-  causes,
-  commonPairs,
-  faultCauses,
-  NOTHING_PRIOR,
-  possible,
-} from "../../causes/catalogue";
+import { type Cause, causes, commonPairs, faultCauses, possible, shareAlone } from "../../causes/catalogue";
 import { belowAtRest, emptyAtRest } from "../../readings/derive/empty";
 import { plausiblePart } from "../../readings/derive/plausibility";
 import { holdsNothing, liquidOdds } from "../../readings/derive/rest";
@@ -130,16 +122,9 @@ function localOdds({ localPrior, before }: ReadingFile): Float64Array {
 const sound = [{ cause: "none" as const, severity: 0 }];
 const asActing = (cause: Cause) => ({ cause, severity: 1 });
 
-const classPriors = (() => {
-  const pairs = commonPairs.reduce((sum, { weight }) => sum + weight, 0);
-  const singles = faultCauses.reduce((sum, cause) => sum + causeEntry(cause).prior, NOTHING_PRIOR);
-  return causeClasses.map((acting, k) => {
-    if (acting.length === 0) return (NOTHING_PRIOR * (1 - pairs)) / singles;
-    return acting.length === 1
-      ? (causeEntry(acting[0]!).prior * (1 - pairs)) / singles
-      : commonPairs[k - 1 - faultCauses.length]!.weight;
-  });
-})();
+const classPriors = causeClasses.map((acting, k) =>
+  acting.length < 2 ? shareAlone(acting[0] ?? "none") : commonPairs[k - 1 - faultCauses.length]!.weight,
+);
 
 /** The weighed charge decides about the amount: smooth steps, so that more grams never support undercharge. */
 function weightOdds(acting: readonly Cause[], share: number | null): number {

@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { demoJobs } from "@/demo/demo-jobs";
 import { papersOf, weighedOut } from "../../../../tests/support/outcome-jobs";
-import type { OutcomeFacts, StatementOfReadings } from "../../learning/statement";
+import type { OutcomeFacts } from "../../learning/statement";
+import type { Statement } from "../../learning/statement-shape";
 import { entry } from "../../units/entry";
 import type { Job } from "../job";
 import { amended, amendmentsOf, signed } from "../signature";
@@ -12,7 +13,7 @@ const now = "2026-06-01T10:00:00.000Z";
 const [van, estate] = demoJobs(new Date(now)) as [Job, Job, Job];
 const papers = papersOf("Quay Garage");
 
-const said = (shares: StatementOfReadings["shares"]): StatementOfReadings => ({
+const said = (shares: Statement["shares"]): Statement => ({
   shares,
   charge: null,
   values: 8,
@@ -21,7 +22,7 @@ const said = (shares: StatementOfReadings["shares"]): StatementOfReadings => ({
   testMinutes: 0,
   localJobs: 0,
 });
-const facts = (shares: StatementOfReadings["shares"], after: OutcomeFacts["after"] = null): OutcomeFacts => ({
+const facts = (shares: Statement["shares"], after: OutcomeFacts["after"] = null): OutcomeFacts => ({
   said: said(shares),
   after,
   offsets: [],

@@ -8,6 +8,7 @@ import type { Identification } from "../../charge/identification";
 import { type FoundCharge, foundCharge } from "../../charge/recovery";
 import { withUsualConditions, withUsualLabel } from "../../circuit/vehicle/usual";
 import type { CircuitConditions, VehicleLabel } from "../../circuit/vehicle/vehicle";
+import { DAY_MS } from "../../dates";
 import type { LinePlace } from "../../line-places";
 import { type ChannelField, channels, type SettingChannel, settingChannels } from "../../readings/channels";
 import { type DerivedValues, deriveValues } from "../../readings/derive/derived";
@@ -33,8 +34,6 @@ export function foundOf(job: Job, hoseLoss = hoseLossOf(job)): number | null {
   if (!recovered.ok || recovered.value === null || job.correction !== null) return null;
   return recovered.value + (read("machineHoses", job.recover.hoses) ?? 0) + (hoseLoss?.lostG ?? 0);
 }
-
-const DAY_MS = 86_400_000;
 
 /** Loss by weight, with its rate where the last charge by weight is recorded; null while not weighed. */
 export function lossOf(job: Job): FoundCharge | null {
@@ -167,6 +166,10 @@ export interface RunningReadings {
 export function readingFilesOf(job: Job, which: TestName, needles: RunningReadings | null = null): ReadingFile[] {
   return buildsOf(job.intake).flatMap((build) => readingFileOf(job, which, needles, build) ?? []);
 }
+
+/** Reading files of a test that was read at all. */
+export const takenReadings = (job: Job, which: TestName): ReadingFile[] =>
+  job[which].settings.some(hasReadings) ? readingFilesOf(job, which) : [];
 
 /**
  * The job as a reading file, or null while what a reading file must hold is missing. Where nobody is sure how it is built, `build` says which

@@ -4,7 +4,7 @@
  */
 
 import { missesMoreThanSound, SOUND_G_YEAR, UNKNOWN_YEARS } from "../../charge/sound-loss";
-import { DAYS_A_YEAR } from "../../dates";
+import { DAY_MS, DAYS_A_YEAR } from "../../dates";
 import { USUAL_TOLERANCE_G } from "../derived/job-label";
 import type { Visit } from "./visit";
 
@@ -27,7 +27,6 @@ export interface Interval {
   sdG: number;
 }
 
-const DAY_MS = 86_400_000;
 /** Less than this apart two weighings say nothing of a year. */
 const LEAST_DAYS = 14;
 /** A filling by weight: the scale, the hoses and the hand at the valve. */

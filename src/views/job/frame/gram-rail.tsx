@@ -23,7 +23,7 @@ import { Rail } from "./rail";
 /** The disconnection makes a difference worth a range. */
 const apartByAGram = ({ letBackG, asTheyStoodG }: HoseLoss): boolean => (asTheyStoodG ?? letBackG) - letBackG >= 1;
 
-/** What was drawn and is not in the vehicle. */
+/** Refrigerant that was drawn and is not in the vehicle. */
 function NotInVehicle({ hosesG, purgedG, takenG }: Pick<MassBalance, "hosesG" | "purgedG" | "takenG">) {
   const figures = useFigures();
   return (

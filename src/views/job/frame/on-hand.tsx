@@ -87,7 +87,7 @@ interface FromStockProps {
   onTake: (taken: OnHandContainer) => void;
 }
 
-/** What stands on the shelf, the emptiest first; what another device uses cannot be taken. */
+/** Containers on the shelf, the emptiest first; what another device uses cannot be taken. */
 function FromStock({ stock, onTake }: FromStockProps) {
   const figures = useFigures();
   const elsewhere = useContainersElsewhere();

@@ -78,7 +78,7 @@ export function LookStep() {
   );
 }
 
-/** What was found, each with the way to take it out again. */
+/** Signs that were found, each with the way to take it out again. */
 function Findings({ notes }: Pick<Job["look"], "notes">) {
   const { edit } = useJob();
   return (

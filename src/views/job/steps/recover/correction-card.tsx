@@ -20,7 +20,7 @@ const AIR = 0.1;
 
 const aboutCharge = ["none", "undercharge", "overcharge"];
 
-/** What the diagnosis says that bears on a correction. */
+/** Parts of the diagnosis that bear on a correction. */
 function saidOf(verdict: Diagnosis | null) {
   const leading = verdict?.causes[0];
   const other = leading !== undefined && !aboutCharge.includes(leading.cause) && leading.probability > LEADS;

@@ -128,7 +128,7 @@ function TrainingCard() {
 }
 
 interface SignCardProps {
-  /** What the readings say for the outcome; null while the worker weighs them. */
+  /** Facts from the readings for the outcome; null while the worker weighs them. */
   facts: OutcomeFacts | null;
   amending: boolean;
   onAmend: () => void;
